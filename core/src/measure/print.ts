@@ -1,0 +1,70 @@
+import Fraction from 'fraction.js';
+import { inchDenominator, MM_PER_INCH, toDegrees, type Mm, type Notation, type Radians } from './units.js';
+
+/** A length set for reading: the nearest mark of the notation, and how far the true length is from it. */
+export interface PrintedLength {
+  /** the reading with its unit, e.g. `3 5/8 in` or `92.1 mm` */
+  text: string;
+  /** whole part and fraction apart, so that a screen can set a real fraction */
+  whole: string;
+  numerator?: number;
+  denominator?: number;
+  unit: 'mm' | 'cm' | 'in';
+  /** true length minus the printed one, in mm; 0 when the length lies on a mark */
+  off: Mm;
+}
+
+/** Lengths closer to a mark than this are on it: far below what paper or eye can tell. */
+const ON_MARK: Mm = 0.005;
+
+/**
+ * Prints a length in the maker's notation. Metric is given to a tenth of a mm; inches to the
+ * nearest fraction. What the reading leaves out stands in `off`, never silently dropped.
+ */
+export function printLength(length: Mm, notation: Notation): PrintedLength {
+  const denominator = inchDenominator(notation);
+  if (denominator === undefined) {
+    const decimals = notation === 'mm' ? 1 : 2;
+    const perUnit = notation === 'mm' ? 1 : 10;
+    const rounded = Number((length / perUnit).toFixed(decimals));
+    const whole = String(rounded);
+    const unit = notation as 'mm' | 'cm';
+    return { text: `${whole} ${unit}`, whole, unit, off: cleared(length - rounded * perUnit) };
+  }
+  const marks = Math.round((Math.abs(length) / MM_PER_INCH) * denominator);
+  const sign = length < 0 && marks > 0 ? '-' : '';
+  const fraction = new Fraction(marks % denominator, denominator);
+  const wholeInches = Math.floor(marks / denominator);
+  const printed = ((sign ? -1 : 1) * marks * MM_PER_INCH) / denominator;
+  const off = cleared(length - printed);
+  const n = Number(fraction.n);
+  if (n === 0) return { text: `${sign}${wholeInches} in`, whole: `${sign}${wholeInches}`, unit: 'in', off };
+  const whole = wholeInches === 0 ? sign : `${sign}${wholeInches}`;
+  const gap = wholeInches === 0 ? '' : ' ';
+  const d = Number(fraction.d);
+  return { text: `${whole}${gap}${n}/${d} in`, whole, numerator: n, denominator: d, unit: 'in', off };
+}
+
+/** A length as one phrase that owns up to its rounding: `5 7/8 in and 0.4 mm`. */
+export function sayLength(length: Mm, notation: Notation): string {
+  const { text, off } = printLength(length, notation);
+  if (off === 0) return text;
+  const amount = Math.abs(off);
+  const far = amount < 0.05 ? amount.toFixed(2) : String(Number(amount.toFixed(1)));
+  return `${text} ${off > 0 ? 'and' : 'less'} ${far} mm`;
+}
+
+/** An angle in degrees to a tenth, as makers read a protractor. */
+export function printAngle(angle: Radians): string {
+  return `${Number(toDegrees(angle).toFixed(1))}°`;
+}
+
+/** A length in mm for a sentence: two decimals below 1 mm, one above. */
+export function plainMm(length: Mm): string {
+  const decimals = Math.abs(length) < 1 ? 2 : 1;
+  return `${Number(length.toFixed(decimals))} mm`;
+}
+
+function cleared(off: Mm): Mm {
+  return Math.abs(off) < ON_MARK ? 0 : off;
+}

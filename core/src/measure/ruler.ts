@@ -1,0 +1,65 @@
+import { inchDenominator, MM_PER_INCH, type Mm, type Notation } from './units.js';
+
+/** A scoring board: parallel grooves at a fixed pitch, counted from its fence. */
+export interface GrooveRuler {
+  pitch: Mm;
+  /** from the fence to the last groove */
+  length: Mm;
+}
+
+/** Where a position falls on a board: the nearest groove and how far from it. */
+export interface GrooveReading {
+  groove: number;
+  at: Mm;
+  /** position minus groove */
+  off: Mm;
+}
+
+/** A score within this of a groove falls into it. */
+export const GROOVE_CATCH: Mm = 0.2;
+
+/**
+ * The groove nearest to a position. A position beyond the board is read against its last groove.
+ * @throws RangeError when the pitch is not positive
+ */
+export function nearestGroove(position: Mm, ruler: GrooveRuler): GrooveReading {
+  if (!(ruler.pitch > 0)) throw new RangeError(`groove pitch must be positive, got ${ruler.pitch} mm`);
+  const last = Math.floor(ruler.length / ruler.pitch + 1e-9);
+  const groove = Math.min(last, Math.max(0, Math.round(position / ruler.pitch)));
+  const at = groove * ruler.pitch;
+  return { groove, at, off: position - at };
+}
+
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth'];
+const LINE_NAMES: Record<number, string> = { 8: 'eighth', 16: 'sixteenth', 32: 'thirty-second' };
+
+/**
+ * Says a position the way it is found on a ruler: between which two labelled marks, and which
+ * line after the first. Inch rulers are labelled every quarter, metric ones every centimetre.
+ * What does not fall on a line is said with how far beyond it lies.
+ */
+export function rulerWords(position: Mm, notation: Notation): string {
+  const denominator = inchDenominator(notation);
+  const line = denominator === undefined ? 1 : MM_PER_INCH / denominator;
+  const linesPerLabel = denominator === undefined ? 10 : denominator / 4;
+  const lines = Math.round(position / line);
+  const off = position - lines * line;
+  const label = Math.floor(lines / linesPerLabel);
+  const after = lines - label * linesPerLabel;
+  const place =
+    after === 0
+      ? `at ${labelText(label, denominator)}`
+      : `between ${labelText(label, denominator)} and ${labelText(label + 1, denominator)}, ` +
+        `the ${ORDINALS[after - 1]} ${denominator === undefined ? 'millimetre line' : LINE_NAMES[denominator]} after ${labelText(label, denominator)}`;
+  if (Math.abs(off) < 0.05) return place;
+  return `${place}, ${Math.abs(off).toFixed(1)} mm ${off > 0 ? 'beyond' : 'short of'} the line`;
+}
+
+const QUARTERS = ['', '¼', '½', '¾'];
+
+function labelText(label: number, denominator: number | undefined): string {
+  if (denominator === undefined) return `${label} cm`;
+  const whole = Math.floor(label / 4);
+  const quarter = QUARTERS[label % 4] ?? '';
+  return whole === 0 && quarter ? quarter : `${whole}${quarter}`;
+}
