@@ -16,7 +16,7 @@ function oriented(loop: Loop, counterClockwise: boolean): Loop {
 
 /** Loops of a Clipper result: counter-clockwise ones are areas, clockwise ones holes. */
 export function unite(areas: readonly Area[]): Loop[] {
-  return toLoops(unionD(toPaths(areas), FillRule.NonZero, DECIMALS));
+  return toLoops(unionD(toPaths(areas), [], FillRule.NonZero, DECIMALS));
 }
 
 export function intersect(a: readonly Area[], b: readonly Area[]): Loop[] {

@@ -1,0 +1,124 @@
+import { caliperOf } from '../card/closed-card.js';
+import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
+import { carry, cross, dot, minus, norm, type Vec3 } from '../linkage/rigid.js';
+import type { Pose } from '../linkage/kinematics.js';
+import { plainMm, printAngle } from '../measure/print.js';
+import { toRadians } from '../measure/units.js';
+import type { Panel } from '../sheet/panels.js';
+import type { Check, Finding } from './finding.js';
+
+/** A shared line shorter than this is a corner touching, not a collision. */
+const LEAST_LINE = 1;
+/** Below this opening the order of layers decides, not space between them. */
+const NEARLY_CLOSED = toRadians(4);
+
+interface Solid {
+  loops: Vec3[][];
+  origin: Vec3;
+  normal: Vec3;
+}
+
+/** Do panels pass through each other anywhere in the motion? */
+export const clears: Check = ({ design, motion }) => {
+  const pairs = pairsToWatch(design.panels, design.linkage);
+  const found: Finding[] = [];
+  const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
+  for (const frame of motion.frames) {
+    if (frame.opening < NEARLY_CLOSED || frame.misfit > JOINT_SLACK) continue;
+    const pose = poseOf(motion, frame);
+    const solids = design.panels.map((panel, body) => solidOf(panel, pose, body));
+    for (const [a, b] of pairs) {
+      const slack = caliperOf(design, design.panels[a]!.piece) / 2 + caliperOf(design, design.panels[b]!.piece) / 2 + 0.05;
+      const depth = crossingDepth(solids[a]!, solids[b]!, Math.min(slack, 0.6));
+      if (depth === 0) continue;
+      const key = `${design.panels[a]!.id}/${design.panels[b]!.id}`;
+      const known = firstHit.get(key);
+      if (!known) firstHit.set(key, { at: frame.s, opening: frame.opening, depth, a: design.panels[a]!, b: design.panels[b]! });
+      else known.depth = Math.max(known.depth, depth);
+    }
+  }
+  for (const [key, hit] of firstHit) {
+    found.push({
+      id: `clears/${key}`,
+      check: 'clears',
+      severity: 'fail',
+      value: hit.depth,
+      limit: 0,
+      unit: 'mm',
+      panels: [hit.a.id, hit.b.id],
+      at: hit.at,
+      says: `${hit.a.name} and ${hit.b.name} run into each other at an opening of ${printAngle(hit.opening)}, by up to ${plainMm(hit.depth)}.`,
+    });
+  }
+  if (found.length === 0) found.push({ id: 'clears', check: 'clears', severity: 'pass', value: 0, limit: 0, unit: 'mm', says: 'No panel runs into another anywhere in the motion.' });
+  return found;
+};
+
+type Joined = { hinges: readonly { left: number; right: number }[]; bonds: readonly { a: number; b: number }[] };
+
+/** All pairs but those that share a crease or glue. */
+function pairsToWatch(panels: readonly Panel[], { hinges, bonds }: Joined): [number, number][] {
+  const joined = new Set([...hinges.map((h) => `${h.left}-${h.right}`), ...bonds.map((b) => `${b.a}-${b.b}`)]);
+  return panels.flatMap((_, a) =>
+    panels.flatMap((_, b): [number, number][] => (b > a && !joined.has(`${a}-${b}`) && !joined.has(`${b}-${a}`) ? [[a, b]] : [])),
+  );
+}
+
+function solidOf(panel: Panel, pose: Pose, body: number): Solid {
+  const m = pose[body]!;
+  const loops = [panel.area.outer, ...panel.area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, 0)));
+  return { loops, origin: loops[0]![0]!, normal: [m[2]!, m[6]!, m[10]!] };
+}
+
+/** How deep two flat panels pass through each other: 0 when one stays on one side of the other or they miss. */
+function crossingDepth(a: Solid, b: Solid, slack: number): number {
+  const depthA = straddle(a, b, slack);
+  if (depthA === 0) return 0;
+  const depthB = straddle(b, a, slack);
+  if (depthB === 0) return 0;
+  const line = cross(a.normal, b.normal);
+  const length = norm(line);
+  if (length < 1e-6) return 0;
+  const direction: Vec3 = [line[0] / length, line[1] / length, line[2] / length];
+  const shared = sharedLength(spans(a, b, direction), spans(b, a, direction));
+  return shared > LEAST_LINE ? Math.min(depthA, depthB) : 0;
+}
+
+/** The smaller of the two extents of `a` on the two sides of the plane of `b`; 0 when within the slack. */
+function straddle(a: Solid, b: Solid, slack: number): number {
+  let low = 0;
+  let high = 0;
+  for (const p of a.loops[0]!) {
+    const d = dot(minus(p, b.origin), b.normal);
+    if (d < low) low = d;
+    if (d > high) high = d;
+  }
+  const least = Math.min(-low, high);
+  return least > slack ? least : 0;
+}
+
+/** Stretches of a line (through both planes) that lie inside panel `a`, as sorted parameters along the direction. */
+function spans(a: Solid, b: Solid, direction: Vec3): [number, number][] {
+  const hits: number[] = [];
+  for (const loop of a.loops) {
+    for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
+      const di = dot(minus(loop[i]!, b.origin), b.normal);
+      const dj = dot(minus(loop[j]!, b.origin), b.normal);
+      if (di > 0 === dj > 0) continue;
+      const t = di / (di - dj);
+      const p = loop[i]!;
+      const q = loop[j]!;
+      hits.push(dot([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t, p[2] + (q[2] - p[2]) * t], direction));
+    }
+  }
+  hits.sort((x, y) => x - y);
+  const found: [number, number][] = [];
+  for (let i = 0; i + 1 < hits.length; i += 2) found.push([hits[i]!, hits[i + 1]!]);
+  return found;
+}
+
+function sharedLength(a: readonly [number, number][], b: readonly [number, number][]): number {
+  let sum = 0;
+  for (const [from, to] of a) for (const [start, end] of b) sum += Math.max(0, Math.min(to, end) - Math.max(from, start));
+  return sum;
+}

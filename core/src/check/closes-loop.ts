@@ -1,0 +1,46 @@
+import { JOINT_SLACK } from '../linkage/motion.js';
+import { plainMm, printAngle } from '../measure/print.js';
+import type { Check, Finding } from './finding.js';
+
+/** Do all joints fit through the whole motion, or must the card bend or bind? */
+export const closesLoop: Check = ({ motion }) => {
+  const { reachable, worstMisfit, wrongWay, freedom, frames } = motion;
+  const worst = frames.reduce((most, frame) => (frame.misfit > most.misfit ? frame : most));
+  const found: Finding[] = [];
+  const base = { check: 'closes-loop', value: worstMisfit, limit: JOINT_SLACK, unit: 'mm' as const };
+  if (worstMisfit <= JOINT_SLACK) {
+    found.push({ ...base, id: 'closes-loop', severity: 'pass', says: `Every joint fits through the whole motion, to ${worstMisfit < 1e-6 ? 'a millionth of a mm' : plainMm(worstMisfit)}.` });
+  } else {
+    const [from, to] = reachable.opening;
+    const says: string[] = [];
+    if (reachable.from > 0) says.push(`it binds on closing at an opening of ${printAngle(from)}`);
+    if (reachable.to < 1) says.push(`it pulls taut on opening at ${printAngle(to)}`);
+    found.push({
+      ...base,
+      id: 'closes-loop',
+      severity: 'fail',
+      at: reachable.from > 0 ? reachable.from : reachable.to,
+      says: `The card cannot go its whole way: ${says.join(', and ')}. Forced further, a joint is off by ${plainMm(worstMisfit)} at ${printAngle(worst.opening)}.`,
+    });
+  }
+  if (wrongWay.length > 0) {
+    found.push({
+      id: 'closes-loop/wrong-way',
+      check: 'closes-loop',
+      severity: 'fail',
+      creases: wrongWay,
+      says: `${wrongWay.length === 1 ? 'One crease has' : `${wrongWay.length} creases have`} to fold the other way than scored for the card to open.`,
+    });
+  }
+  if (freedom > 0) {
+    found.push({
+      id: 'closes-loop/loose',
+      check: 'closes-loop',
+      severity: 'warn',
+      value: freedom,
+      limit: 0,
+      says: `With the card held, ${freedom === 1 ? 'one part stays' : `${freedom} parts stay`} loose: nothing leads ${freedom === 1 ? 'it' : 'them'}.`,
+    });
+  }
+  return found;
+};

@@ -1,0 +1,100 @@
+import { thicknessProfile } from '../card/closed-card.js';
+import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
+import { carry } from '../linkage/rigid.js';
+import { plainMm } from '../measure/print.js';
+import { toDegrees } from '../measure/units.js';
+import { GAPE_SEEN, GAPE_TOO_MUCH } from '../supplies/limits.js';
+import type { Check, CheckInput, Finding } from './finding.js';
+
+const FLAT_ANGLE = 1;
+const FLAT_HEIGHT = 0.2;
+
+/** Do all panels lie in one plane when closed, without passing through each other, and does the pile let the card shut? */
+export const foldsFlat: Check = (input) => [liesFlat(input), ...crossings(input), ...gapes(input)];
+
+function liesFlat({ design, motion }: CheckInput): Finding {
+  const frame = motion.frames[0]!;
+  const pose = poseOf(motion, frame);
+  let worst = { angle: 0, height: 0, panel: design.panels[0]! };
+  design.panels.forEach((panel, body) => {
+    const angle = toDegrees(Math.acos(Math.min(1, Math.abs(pose[body]![10]!))));
+    const height = Math.max(...panel.area.outer.map(([x, y]) => Math.abs(carry(pose[body]!, x, y, 0)[2])));
+    if (angle > worst.angle + 1e-9 || (angle <= FLAT_ANGLE && height > worst.height)) worst = { angle, height, panel };
+  });
+  const base = { id: 'folds-flat', check: 'folds-flat', value: worst.angle, limit: FLAT_ANGLE, unit: 'deg' as const, at: 0 };
+  if (frame.misfit > JOINT_SLACK) {
+    return {
+      ...base,
+      severity: 'fail',
+      followsFrom: 'closes-loop',
+      panels: [worst.panel.id],
+      says: `It does not fold flat, because it cannot be closed: forced shut, ${worst.panel.name} stands ${worst.angle.toFixed(0)}° out of the leaf.`,
+    };
+  }
+  if (worst.angle > FLAT_ANGLE || worst.height > FLAT_HEIGHT) {
+    return {
+      ...base,
+      severity: 'fail',
+      panels: [worst.panel.id],
+      says: `Shut, ${worst.panel.name} stands ${worst.angle.toFixed(0)}° out of the leaf, ${plainMm(worst.height)} high: the card does not fold flat.`,
+    };
+  }
+  return { ...base, severity: 'pass', says: 'Closed, every panel lies flat.' };
+}
+
+function crossings({ design, closed }: CheckInput): Finding[] {
+  const found = closed.stack.crossings.map(([a, b]): Finding => {
+    const [one, other] = [design.panels[a]!, design.panels[b]!];
+    return {
+      id: `folds-flat/crossing/${one.id}/${other.id}`,
+      check: 'folds-flat',
+      severity: 'fail',
+      panels: [one.id, other.id],
+      at: 0,
+      says: `On closing, ${one.name} and ${other.name} would have to pass through each other.`,
+    };
+  });
+  if (found.length === 0 && closed.stack.order.length === 0) {
+    found.push({ id: 'folds-flat/circle', check: 'folds-flat', severity: 'fail', at: 0, says: 'The closed panels lie on one another in a circle: they cannot be stacked.' });
+  }
+  return found;
+}
+
+/**
+ * A fold that closes round a stack is propped open by it. For stiff leaves the angle is the largest
+ * thickness(r) ÷ r, less what a spine takes up, and the free edge gapes by the leaf's depth times that.
+ */
+function gapes({ design, closed, motion }: CheckInput): Finding[] {
+  if (motion.frames[0]!.misfit > JOINT_SLACK) return [];
+  return design.base.closings.map((closing): Finding => {
+    const spine = closing.spined ? closed.spines[closing.hinge]! : 0;
+    const profile = thicknessProfile(design, closed, closing);
+    const prop = profile.reduce(
+      (worst, { r, thickness }) => ((thickness - spine) / r > (worst.thickness - spine) / worst.r ? { r, thickness } : worst),
+      { r: closing.depth, thickness: spine },
+    );
+    const value = Math.max(0, ((prop.thickness - spine) / prop.r) * closing.depth);
+    const severity = value > GAPE_TOO_MUCH ? 'fail' : value > GAPE_SEEN ? 'warn' : 'pass';
+    const spineHelps = !closing.spined && severity !== 'pass';
+    return {
+      id: `folds-flat/gape/${closing.hinge}`,
+      check: 'folds-flat',
+      severity,
+      value,
+      limit: GAPE_SEEN,
+      unit: 'mm',
+      creases: [closing.hinge],
+      at: 0,
+      says:
+        value < 0.05
+          ? `The ${closing.name} closes without gaping${spine > 0 ? `: its spine of ${plainMm(spine)} takes up the stack` : ''}.`
+          : `The free edge gapes about ${plainMm(value)}: ${plainMm(prop.thickness)} of stack begins ${plainMm(prop.r)} from the ${closing.name} (estimate for stiff leaves; card gives a little).`,
+      ...(spineHelps && {
+        fix: {
+          says: `Give the ${closing.name} a spine of ${plainMm(closed.spines[closing.hinge]!)}.`,
+          changes: [{ owner: 'base', size: closing.spineSize, value: 'fitted' }],
+        },
+      }),
+    };
+  });
+}

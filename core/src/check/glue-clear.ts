@@ -1,0 +1,58 @@
+import { plainMm } from '../measure/print.js';
+import { carry } from '../linkage/rigid.js';
+import { subtract, totalArea } from '../plane/boolean.js';
+import { distance, distanceToSegment, type Point } from '../plane/point.js';
+import { signedArea, type Area, type Loop } from '../plane/outline.js';
+import { LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
+import type { Check, Finding } from './finding.js';
+
+/** Is every glued area on one panel on each side, clear of folds that move, and wide enough to hold? */
+export const glueClear: Check = ({ design }) => {
+  const found: Finding[] = [];
+  for (const bond of design.linkage.bonds) {
+    const { id, name, corners } = bond.source;
+    const panels = [bond.source.panel, bond.source.partner];
+    const onPartner = corners.map(([x, y]): Point => {
+      const [X, Y] = carry(bond.fixed, x, y, 0);
+      return [X, Y];
+    });
+    const past = Math.max(outside(corners, design.panels[bond.a]!.area), outside(onPartner, design.panels[bond.b]!.area));
+    if (past > 0.5) {
+      found.push({ id: `glue-clear/${id}/past`, check: 'glue-clear', severity: 'fail', value: past, limit: 0, panels, says: `Glue of ${name} reaches past its panel by ${past.toFixed(0)} mm²: it would stick to what should move.` });
+    }
+    const width = Math.abs(signedArea(corners)) / longestSide(corners);
+    if (width < LEAST_TAB - 1.01) {
+      found.push({ id: `glue-clear/${id}/narrow`, check: 'glue-clear', severity: 'warn', value: width, limit: LEAST_TAB - 1, unit: 'mm', panels, says: `The glued area of ${name} is about ${plainMm(width)} wide; below ${plainMm(LEAST_TAB - 1)} it peels.` });
+    }
+    const near = nearestFold(onPartner, bond.b, design.linkage.hinges);
+    if (near && near.gap < TAB_CLEARANCE / 2) {
+      found.push({ id: `glue-clear/${id}/fold`, check: 'glue-clear', severity: 'warn', value: near.gap, limit: TAB_CLEARANCE / 2, unit: 'mm', panels, creases: [near.hinge], says: `Glue of ${name} comes within ${plainMm(near.gap)} of a fold that moves; keep ${plainMm(TAB_CLEARANCE)}.` });
+    }
+  }
+  for (const fault of design.faults) found.push({ id: `glue-clear/${fault.kind}`, check: 'glue-clear', severity: 'fail', says: fault.says });
+  if (found.length === 0) found.push({ id: 'glue-clear', check: 'glue-clear', severity: 'pass', says: 'Every glued area lies on one panel, clear of moving folds.' });
+  return found;
+};
+
+function outside(corners: Loop, area: Area): number {
+  return totalArea(subtract([{ outer: corners, holes: [] }], [area]));
+}
+
+function longestSide(loop: Loop): number {
+  return Math.max(...loop.map((p, i) => distance(p, loop[(i + 1) % loop.length]!)));
+}
+
+interface FoldLine {
+  id: string;
+  left: number;
+  right: number;
+  source: { from: Point; to: Point };
+}
+
+/** The fold of a panel that a glued area comes closest to; both are in the panel's piece coordinates. */
+function nearestFold(zone: Loop, body: number, hinges: readonly FoldLine[]): { hinge: string; gap: number } | undefined {
+  return hinges
+    .filter((hinge) => hinge.left === body || hinge.right === body)
+    .map((hinge) => ({ hinge: hinge.id, gap: Math.min(...zone.map((p) => distanceToSegment(p, hinge.source.from, hinge.source.to))) }))
+    .sort((a, b) => a.gap - b.gap)[0];
+}

@@ -1,0 +1,118 @@
+import { closeCard, type ClosedCard } from './card/closed-card.js';
+import { compose, type CardProblem, type Design } from './card/compose.js';
+import type { CardDocument } from './card/document.js';
+import { runChecks } from './check/all-checks.js';
+import type { CheckInput, Finding } from './check/finding.js';
+import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
+import { carry, carryDirection, dot, type Vec3 } from './linkage/rigid.js';
+import type { Measure, Tracked } from './mechanism/contract.js';
+import { cutSheet, type CutSheet } from './sheet/cut-sheet.js';
+import { boardById } from './supplies/boards.js';
+import { ENVELOPES } from './supplies/envelopes.js';
+
+/** Everything that is known about a card. Plain data: it may cross to another thread. */
+export interface Evaluation {
+  design: Design;
+  motion: Motion;
+  closed: ClosedCard;
+  sheets: CutSheet[];
+  measures: (Measure & { owner: string })[];
+  findings: Finding[];
+  /** the frame in which the card is put down */
+  resting: Frame;
+  openHeight: number;
+}
+
+export type Outcome = { ok: true; evaluation: Evaluation } | { ok: false; problems: CardProblem[] };
+
+/**
+ * The one pipeline: document → design → motion → closed card → cut sheets → findings.
+ * Sizes outside their limits come back as problems; a card that cannot work is evaluated and found wanting.
+ * @throws RangeError when the document names something that does not exist
+ */
+export function evaluate(card: CardDocument): Outcome {
+  const composed = compose(card);
+  if (!composed.ok) return composed;
+  const { design } = composed;
+  const motion = followMotion(design.linkage, design.schedule);
+  const closed = closeCard(design, motion);
+  giveSpines(design, closed);
+  const sheets = design.pieces.map(cutSheet);
+  const resting = frameAt(motion, design.schedule, design.base.rest.at);
+  const input: CheckInput = {
+    card,
+    design,
+    motion,
+    closed,
+    sheets,
+    resting,
+    board: boardById(card.board),
+    envelope: ENVELOPES.find((envelope) => envelope.id === card.envelope),
+  };
+  return {
+    ok: true,
+    evaluation: {
+      design,
+      motion,
+      closed,
+      sheets,
+      resting,
+      measures: [...blankMeasures(sheets, design, closed), ...design.measures],
+      findings: runChecks(input),
+      openHeight: openHeight(design, motion, resting),
+    },
+  };
+}
+
+/** Ease comes once, from the nominal closed stack: cutting is changed by it, motion is not. */
+function giveSpines(design: Design, closed: ClosedCard): void {
+  for (const closing of design.base.closings) {
+    const hinge = design.linkage.hinges[design.linkage.hingeIndex.get(closing.hinge)!]!;
+    hinge.source.crease.ease = closing.spined ? closed.spines[closing.hinge]! : 0;
+  }
+}
+
+function blankMeasures(sheets: readonly CutSheet[], design: Design, closed: ClosedCard): (Measure & { owner: string })[] {
+  const owner = (pieceId: string): string => (design.base.pieces.some((piece) => piece.id === pieceId) ? 'base' : pieceId);
+  const blanks = sheets.flatMap(({ piece, width, height }) => [
+    { owner: owner(piece.id), name: `${piece.id}Width`, label: `${piece.name}, blank across`, value: width, unit: 'mm' as const, because: piece.because },
+    { owner: owner(piece.id), name: `${piece.id}Height`, label: `${piece.name}, blank along`, value: height, unit: 'mm' as const, because: piece.because },
+  ]);
+  const spines = design.base.closings
+    .filter((closing) => closing.spined)
+    .map((closing) => ({
+      owner: 'base',
+      name: 'spineWidth',
+      label: 'Spine',
+      value: closed.spines[closing.hinge]!,
+      unit: 'mm' as const,
+      because: 'as wide as the stack between the leaves is thick, so that the card closes without gaping',
+    }));
+  return [...blanks, ...spines];
+}
+
+function openHeight(design: Design, motion: Motion, resting: Frame): number {
+  const up: Vec3 = design.base.rest.up;
+  const pose = poseOf(motion, resting);
+  let [low, high] = [Infinity, -Infinity];
+  design.panels.forEach((panel, body) => {
+    for (const [x, y] of panel.area.outer) {
+      const h = dot(carry(pose[body]!, x, y, 0), up);
+      low = Math.min(low, h);
+      high = Math.max(high, h);
+    }
+  });
+  return high - low;
+}
+
+/** Reads a tracked angle (radians, 0…π) or height (mm over the ground panel) in a frame. */
+export function readTracked(evaluation: Pick<Evaluation, 'design' | 'motion'>, tracked: Tracked, frame: Frame): number {
+  const { design, motion } = evaluation;
+  const pose = poseOf(motion, frame);
+  const body = design.linkage.bodyOf.get(tracked.panel)!;
+  if (tracked.kind === 'height') return carry(pose[body]!, tracked.at[0], tracked.at[1], 0)[2];
+  const other = design.linkage.bodyOf.get(tracked.withPanel)!;
+  const a = carryDirection(pose[body]!, tracked.along[0], tracked.along[1], 0);
+  const b = carryDirection(pose[other]!, tracked.withAlong[0], tracked.withAlong[1], 0);
+  return Math.acos(Math.min(1, Math.max(-1, dot(a, b))));
+}

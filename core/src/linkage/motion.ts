@@ -1,0 +1,210 @@
+import { toRadians, type Mm, type Radians } from '../measure/units.js';
+import { foldInPose, poseAt, emptyPose, type Pose } from './kinematics.js';
+import { drivenHinges, targetsAt, type Schedule } from './schedule.js';
+import { LoopSolver } from './solver.js';
+import type { Linkage } from './structure.js';
+import type { SpanningTree } from './spanning-tree.js';
+
+/** Play of a creased and glued joint: a misfit up to this is no binding. */
+export const JOINT_SLACK: Mm = 0.05;
+/** Loops that close to this are closed as far as arithmetic can tell. */
+export const EXACT: Mm = 1e-6;
+export const FRAMES = 61;
+
+/** The card at one point of the drive. */
+export interface Frame {
+  /** 0 closed … 1 open */
+  s: number;
+  opening: Radians;
+  folds: Float64Array;
+  misfit: Mm;
+}
+
+export interface Motion {
+  linkage: Linkage;
+  tree: SpanningTree;
+  frames: Frame[];
+  worstMisfit: Mm;
+  /** the stretch of the drive round the start where nothing binds, and the same as openings */
+  reachable: { from: number; to: number; opening: [Radians, Radians] };
+  /** movements left over when the drive is held; 0 for a card that knows one way to open */
+  freedom: number;
+  /** creases whose fold came out the other way round than they are scored */
+  wrongWay: string[];
+  /** whether every crease lies at its nominal angle when closed, and how far a joint is off if it is put there */
+  closedFlat: { holds: boolean; misfit: Mm };
+}
+
+/** Starting angle for creases that are solved for: clearly folded, clearly not flat. */
+const START_FOLDS: readonly Radians[] = [60, 30, 95, 130].map(toRadians);
+
+/**
+ * Follows a card through its whole drive: starts about half open where its way of folding is plain,
+ * keeps that way outward to both ends, sets the flat end exactly if it closes there, and bisects how
+ * far the drive can be taken before a joint is strained.
+ */
+export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = FRAMES): Motion {
+  const tracker = new Tracker(linkage, schedule);
+  const start = Math.round(schedule.startAt * (frameCount - 1));
+  const sOf = (i: number): number => i / (frameCount - 1);
+  const frames: Frame[] = new Array<Frame>(frameCount);
+  const wrongWay = tracker.begin(sOf(start));
+  frames[start] = tracker.frame(sOf(start));
+  for (let i = start - 1; i >= 0; i--) frames[i] = tracker.advance(frames[i + 1]!, frames[i + 2], sOf(i));
+  for (let i = start + 1; i < frameCount; i++) frames[i] = tracker.advance(frames[i - 1]!, frames[i - 2], sOf(i));
+
+  const closedFlat = tracker.nominalClosed();
+  if (closedFlat.frame.misfit < EXACT) {
+    frames[0] = closedFlat.frame;
+    tracker.settleNearFlat(frames);
+  }
+  const { from, to } = tracker.reachable(frames, start);
+  return {
+    linkage,
+    tree: tracker.solver.tree,
+    frames,
+    worstMisfit: frames.reduce((worst, frame) => Math.max(worst, frame.misfit), 0),
+    reachable: { from, to, opening: [tracker.openingAt(from), tracker.openingAt(to)] },
+    freedom: Math.max(...[start, Math.round(start / 2)].map((i) => tracker.solver.freedom(frames[i]!.folds))),
+    wrongWay,
+    closedFlat: { holds: closedFlat.frame.misfit < EXACT, misfit: closedFlat.frame.misfit },
+  };
+}
+
+/** The panels' places in a frame. */
+export function poseOf(motion: Pick<Motion, 'linkage' | 'tree'>, frame: Frame): Pose {
+  const pose = emptyPose(motion.linkage);
+  poseAt(pose, motion.linkage, motion.tree, frame.folds);
+  return pose;
+}
+
+/** The card at any point of the drive, between frames too: folds are led on from the nearest frame and solved. */
+export function frameAt(motion: Motion, schedule: Schedule, s: number): Frame {
+  const i = Math.min(motion.frames.length - 2, Math.floor(s * (motion.frames.length - 1)));
+  const before = motion.frames[i]!;
+  const after = motion.frames[i + 1]!;
+  const tracker = new Tracker(motion.linkage, schedule);
+  const share = (s - before.s) / (after.s - before.s);
+  if (share < 1e-9) return before;
+  if (share > 1 - 1e-9) return after;
+  tracker.folds.set(before.folds.map((fold, h) => fold + (after.folds[h]! - fold) * share));
+  return tracker.frame(s);
+}
+
+class Tracker {
+  readonly solver: LoopSolver;
+  readonly folds: Float64Array;
+  private readonly driven: ReadonlySet<number>;
+
+  constructor(
+    private readonly linkage: Linkage,
+    private readonly schedule: Schedule,
+  ) {
+    this.driven = new Set([...drivenHinges(schedule)].map((id) => linkage.hingeIndex.get(id)!));
+    this.solver = new LoopSolver(linkage, this.driven);
+    this.folds = new Float64Array(linkage.hinges.length);
+  }
+
+  openingAt(s: number): Radians {
+    const { hinge, atZero, perFold } = this.schedule.opening;
+    return atZero + perFold * Math.abs(targetsAt(this.schedule, s).get(hinge) ?? 0);
+  }
+
+  /** Solves from several plain starting angles until every crease folds the way it is scored. */
+  begin(s: number): string[] {
+    let best: { folds: Float64Array; misfit: Mm; wrong: string[] } | undefined;
+    for (const size of START_FOLDS) {
+      this.linkage.hinges.forEach(({ source }, h) => (this.folds[h] = source.crease.fold === 'valley' ? size : -size));
+      const { misfit } = this.frame(s);
+      const wrong = this.linkage.hinges
+        .filter(({ source }, h) => !this.driven.has(h) && (source.crease.fold === 'valley' ? -1 : 1) * this.folds[h]! > 1e-6)
+        .map((hinge) => hinge.id);
+      const better = !best || wrong.length < best.wrong.length || (wrong.length === best.wrong.length && misfit < best.misfit - EXACT);
+      if (better) best = { folds: this.folds.slice(), misfit, wrong };
+      if (best!.wrong.length === 0 && best!.misfit < JOINT_SLACK) break;
+    }
+    this.folds.set(best!.folds);
+    return best!.wrong;
+  }
+
+  /** Solves at `s` from the folds held now. */
+  frame(s: number): Frame {
+    for (const [id, fold] of targetsAt(this.schedule, s)) this.folds[this.linkage.hingeIndex.get(id)!] = fold;
+    const misfit = this.solver.solve(this.folds);
+    for (const h of this.solver.tree.openHinges) this.folds[h] = foldInPose(this.solver.pose, this.linkage, h);
+    return { s, opening: this.openingAt(s), folds: this.folds.slice(), misfit };
+  }
+
+  /** Goes from one frame to `s`, led by the one before; halves the step where the way is lost. */
+  advance(last: Frame, beforeLast: Frame | undefined, s: number, depth = 0): Frame {
+    const stride = beforeLast ? (s - last.s) / (last.s - beforeLast.s) : 0;
+    this.folds.set(last.folds);
+    if (beforeLast) {
+      for (let h = 0; h < this.folds.length; h++) this.folds[h]! += stride * (last.folds[h]! - beforeLast.folds[h]!);
+    }
+    const expected = this.folds.slice();
+    const next = this.frame(s);
+    if (depth < 3 && (next.misfit > JOINT_SLACK || strays(expected, next.folds))) {
+      const middle = this.advance(last, beforeLast, (last.s + s) / 2, depth + 1);
+      return this.advance(middle, last, s, depth + 1);
+    }
+    return next;
+  }
+
+  /** The closed card with every crease at its nominal angle, checked by forward kinematics alone. */
+  nominalClosed(): { frame: Frame } {
+    this.linkage.hinges.forEach(({ source }, h) => (this.folds[h] = source.crease.closed));
+    for (const [id, fold] of targetsAt(this.schedule, 0)) this.folds[this.linkage.hingeIndex.get(id)!] = fold;
+    const misfit = this.solver.misfit(this.folds);
+    return { frame: { s: 0, opening: this.openingAt(0), folds: this.folds.slice(), misfit } };
+  }
+
+  /**
+   * In the last degrees before a flat end the equations hardly hold a fold: half a millimetre can throw
+   * a panel far out. There, and only there, a weak pull leads toward the flat pose; the misfit kept is
+   * the one without the pull.
+   */
+  settleNearFlat(frames: Frame[]): void {
+    const flat = frames[0]!;
+    for (let i = 1; i < frames.length && frames[i]!.opening - flat.opening < toRadians(2.5); i++) {
+      const outer = frames[i + 1];
+      if (!outer) return;
+      const share = frames[i]!.s / outer.s;
+      const expected = outer.folds.map((fold, h) => flat.folds[h]! + (fold - flat.folds[h]!) * share);
+      if (!strays(expected, frames[i]!.folds)) continue;
+      this.folds.set(expected);
+      for (const [id, fold] of targetsAt(this.schedule, frames[i]!.s)) this.folds[this.linkage.hingeIndex.get(id)!] = fold;
+      const misfit = this.solver.solve(this.folds, { toward: expected, strength: 1 });
+      frames[i] = { ...frames[i]!, folds: this.folds.slice(), misfit };
+    }
+  }
+
+  /** The stretch round the start without binding, its ends found by bisection to 1/4000 of the drive. */
+  reachable(frames: readonly Frame[], start: number): { from: number; to: number } {
+    const bound = (step: 1 | -1): number => {
+      let good = frames[start]!;
+      if (good.misfit > JOINT_SLACK) return good.s;
+      for (let i = start + step; i >= 0 && i < frames.length; i += step) {
+        if (frames[i]!.misfit <= JOINT_SLACK) {
+          good = frames[i]!;
+          continue;
+        }
+        let bad = frames[i]!.s;
+        while (Math.abs(bad - good.s) > 1 / 4000) {
+          this.folds.set(good.folds);
+          const middle = this.frame((good.s + bad) / 2);
+          if (middle.misfit <= JOINT_SLACK) good = middle;
+          else bad = middle.s;
+        }
+        return good.s;
+      }
+      return good.s;
+    };
+    return { from: bound(-1), to: bound(1) };
+  }
+}
+
+/** Whether a solution lies far from where the frames before it led: another way of folding. */
+function strays(expected: Float64Array, found: Float64Array): boolean {
+  return expected.some((fold, h) => Math.abs(fold - found[h]!) > 0.3);
+}

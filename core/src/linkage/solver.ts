@@ -1,0 +1,200 @@
+import type { Mm } from '../measure/units.js';
+import { closuresOf, jacobian, residuals, type ClosureSystem } from './closure.js';
+import { rank, solveSymmetric } from './dense.js';
+import { emptyPose, poseAt, type Pose } from './kinematics.js';
+import { spanningTree, type SpanningTree } from './spanning-tree.js';
+import type { Linkage } from './structure.js';
+
+/** A loop is closed when no row is off by more than this; far below what paper can show. */
+const CLOSED: Mm = 1e-10;
+const MAX_ITERATIONS = 60;
+
+/** Draws a solution toward a known pose where the equations hardly hold it: mm for each radian away. */
+export interface Pull {
+  toward: Float64Array;
+  strength: Mm;
+}
+
+interface TierWork {
+  system: ClosureSystem;
+  unknowns: Int32Array;
+  r: Float64Array;
+  trial: Float64Array;
+  j: Float64Array;
+  normal: Float64Array;
+  damped: Float64Array;
+  gradient: Float64Array;
+  step: Float64Array;
+  before: Float64Array;
+}
+
+/**
+ * Finds fold angles that close every loop of a linkage, tier by tier, by least squares with
+ * Levenberg–Marquardt damping and analytic derivatives. What cannot be closed remains as misfit.
+ * Holds its own work arrays: one solver for one linkage, not to be shared between threads.
+ */
+export class LoopSolver {
+  readonly tree: SpanningTree;
+  readonly pose: Pose;
+  private readonly work: TierWork[];
+  iterations = 0;
+
+  /** @param driven hinges whose angle is given, not solved for */
+  constructor(
+    readonly linkage: Linkage,
+    driven: ReadonlySet<number>,
+  ) {
+    this.tree = spanningTree(linkage);
+    this.pose = emptyPose(linkage);
+    this.work = Array.from({ length: linkage.tiers }, (_, tier) => {
+      const inTree = (h: number): boolean => !this.tree.openHinges.includes(h);
+      const unknowns = Int32Array.from(
+        linkage.hinges.flatMap((hinge, h) => (hinge.tier === tier && !driven.has(h) && inTree(h) ? [h] : [])),
+      );
+      const system = closuresOf(linkage, this.tree, tier);
+      const n = unknowns.length;
+      return {
+        system,
+        unknowns,
+        r: new Float64Array(system.rows),
+        trial: new Float64Array(system.rows),
+        j: new Float64Array(system.rows * n),
+        normal: new Float64Array(n * n),
+        damped: new Float64Array(n * n),
+        gradient: new Float64Array(n),
+        step: new Float64Array(n),
+        before: new Float64Array(n),
+      };
+    });
+  }
+
+  /** Improves `folds` in place, driven angles kept. @returns the misfit (largest gap at a joint), mm */
+  solve(folds: Float64Array, pull?: Pull): Mm {
+    for (const work of this.work) this.solveTier(work, folds, pull);
+    return this.misfit(folds);
+  }
+
+  /** Largest distance between two points that are joined, over all tiers, for given folds; sets the pose. */
+  misfit(folds: Float64Array): Mm {
+    poseAt(this.pose, this.linkage, this.tree, folds);
+    let worst = 0;
+    for (const { system, r } of this.work) {
+      residuals(r, system, this.linkage, this.pose, folds);
+      const paired = 3 * system.pairs.length;
+      for (let i = 0; i < paired; i += 3) worst = Math.max(worst, Math.hypot(r[i]!, r[i + 1]!, r[i + 2]!));
+      for (let i = paired; i < system.rows; i++) worst = Math.max(worst, Math.abs(r[i]!));
+    }
+    return worst;
+  }
+
+  /** How many ways each tier can still move with the driven hinges held, at given folds. */
+  freedom(folds: Float64Array): number {
+    poseAt(this.pose, this.linkage, this.tree, folds);
+    let free = 0;
+    for (const { system, unknowns, j } of this.work) {
+      jacobian(j, system, this.linkage, this.tree, this.pose, unknowns);
+      free += unknowns.length - rank(j, system.rows, unknowns.length);
+    }
+    return free;
+  }
+
+  /** The equations of one tier, for benchmarks and tests: residuals for a vector of its unknowns. */
+  equations(tier: number, folds: Float64Array): { unknowns: Int32Array; evaluate: (x: ArrayLike<number>) => Float64Array } {
+    const { system, unknowns } = this.work[tier]!;
+    return {
+      unknowns,
+      evaluate: (x) => {
+        unknowns.forEach((h, k) => (folds[h] = x[k]!));
+        const out = new Float64Array(system.rows);
+        poseAt(this.pose, this.linkage, this.tree, folds);
+        residuals(out, system, this.linkage, this.pose, folds);
+        return out;
+      },
+    };
+  }
+
+  private solveTier(w: TierWork, folds: Float64Array, pull: Pull | undefined): void {
+    const n = w.unknowns.length;
+    if (n === 0 || w.system.rows === 0) return;
+    let damping = 1e-6;
+    let cost = this.cost(w, w.r, folds, pull);
+    for (let pass = 0; pass < MAX_ITERATIONS; pass++) {
+      if (largest(w.r) < CLOSED && !pull) return;
+      this.iterations++;
+      jacobian(w.j, w.system, this.linkage, this.tree, this.pose, w.unknowns);
+      this.normalEquations(w, folds, pull);
+      let improved = false;
+      for (let tries = 0; tries < 12 && !improved; tries++) {
+        w.damped.set(w.normal);
+        for (let k = 0; k < n; k++) {
+          w.damped[k * n + k]! += damping * (w.normal[k * n + k]! + 1e-6);
+          w.step[k] = -w.gradient[k]!;
+          w.before[k] = folds[w.unknowns[k]!]!;
+        }
+        if (!solveSymmetric(w.damped, w.step, n)) {
+          damping *= 10;
+          continue;
+        }
+        for (let k = 0; k < n; k++) folds[w.unknowns[k]!] = bounded(w.before[k]! + w.step[k]!);
+        const next = this.cost(w, w.trial, folds, pull);
+        improved = next < cost;
+        if (improved) {
+          const gain = cost - next;
+          cost = next;
+          w.r.set(w.trial);
+          damping = Math.max(damping / 10, 1e-15);
+          if (gain < 1e-26 + 1e-13 * cost && largest(w.r) > CLOSED) return;
+        } else {
+          for (let k = 0; k < n; k++) folds[w.unknowns[k]!] = w.before[k]!;
+          damping *= 8;
+        }
+      }
+      if (!improved) {
+        poseAt(this.pose, this.linkage, this.tree, folds);
+        return;
+      }
+    }
+  }
+
+  /** Sum of squares of a tier's rows (and the pull's), leaving the rows in `out` and the pose set. */
+  private cost(w: TierWork, out: Float64Array, folds: Float64Array, pull: Pull | undefined): number {
+    poseAt(this.pose, this.linkage, this.tree, folds);
+    residuals(out, w.system, this.linkage, this.pose, folds);
+    let sum = 0;
+    for (let i = 0; i < w.system.rows; i++) sum += out[i]! ** 2;
+    if (pull) for (const h of w.unknowns) sum += (pull.strength * (folds[h]! - pull.toward[h]!)) ** 2;
+    return sum;
+  }
+
+  private normalEquations(w: TierWork, folds: Float64Array, pull: Pull | undefined): void {
+    const n = w.unknowns.length;
+    const rows = w.system.rows;
+    for (let a = 0; a < n; a++) {
+      let g = 0;
+      for (let i = 0; i < rows; i++) g += w.j[i * n + a]! * w.r[i]!;
+      w.gradient[a] = g;
+      for (let b = 0; b <= a; b++) {
+        let sum = 0;
+        for (let i = 0; i < rows; i++) sum += w.j[i * n + a]! * w.j[i * n + b]!;
+        w.normal[a * n + b] = sum;
+        w.normal[b * n + a] = sum;
+      }
+      if (pull) {
+        const h = w.unknowns[a]!;
+        w.normal[a * n + a]! += pull.strength ** 2;
+        w.gradient[a]! += pull.strength ** 2 * (folds[h]! - pull.toward[h]!);
+      }
+    }
+  }
+}
+
+/** Paper cannot fold past itself. */
+function bounded(fold: number): number {
+  return Math.min(Math.PI, Math.max(-Math.PI, fold));
+}
+
+function largest(rows: Float64Array): number {
+  let most = 0;
+  for (let i = 0; i < rows.length; i++) most = Math.max(most, Math.abs(rows[i]!));
+  return most;
+}

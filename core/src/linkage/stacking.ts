@@ -1,0 +1,140 @@
+import type { Mm } from '../measure/units.js';
+import { intersect, totalArea } from '../plane/boolean.js';
+import { boxOf, centroid, type Area, type Loop } from '../plane/outline.js';
+import type { Point } from '../plane/point.js';
+import { carry, inverse, rigidIdentity } from './rigid.js';
+import type { Frame, Motion } from './motion.js';
+import { poseOf } from './motion.js';
+import type { Pose } from './kinematics.js';
+
+/** A panel as it lies in the closed card. */
+export interface Layer {
+  body: number;
+  /** outline in the ground panel's coordinates */
+  area: Area;
+  /** true when its upper face looks the same way as the ground's */
+  faceUp: boolean;
+}
+
+/** The closed card as a pile of flat panels. */
+export interface ClosedStack {
+  layers: Layer[];
+  /** above.get(a) holds every body that lies directly or indirectly on a where they overlap */
+  over: ReadonlyMap<number, ReadonlySet<number>>;
+  /** bodies in an order in which each lies on those before it; empty when there is none */
+  order: number[];
+  /** pairs of bodies whose order contradicts itself: they pass through each other on closing */
+  crossings: [number, number][];
+}
+
+const LEAST_OVERLAP = 0.5;
+
+/**
+ * Finds which panel lies on which in the closed card. Glued faces and folds say it outright; for the
+ * rest the side on which two panels are seen at several small openings decides, and must agree.
+ */
+export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
+  const pose = poseOf(motion, closed);
+  const layers = motion.linkage.panels.map((panel, body): Layer => {
+    const toClosed = (loop: Loop): Loop => loop.map(([x, y]): Point => { const [X, Y] = carry(pose[body]!, x, y, 0); return [X, Y]; });
+    return { body, area: { outer: toClosed(panel.area.outer), holes: panel.area.holes.map(toClosed) }, faceUp: pose[body]![10]! > 0 };
+  });
+  const known = knownOrder(motion, layers);
+  const probes = nearlyClosed(motion);
+  const pairs: [number, number][] = [];
+  const crossings: [number, number][] = [];
+  for (let a = 0; a < layers.length; a++) {
+    for (let b = a + 1; b < layers.length; b++) {
+      const shared = overlap(layers[a]!.area, layers[b]!.area);
+      if (!shared) continue;
+      const side = known.get(`${a}-${b}`) ?? separation(pose, probes, a, b, shared);
+      if (side === 'both') crossings.push([a, b]);
+      else if (side !== 0) pairs.push(side > 0 ? [a, b] : [b, a]);
+    }
+  }
+  const order = sortStack(layers.length, pairs);
+  return { layers, over: reach(layers.length, pairs), order, crossings };
+}
+
+type Side = number | 'both';
+
+/** +1 when b lies on a, from folds (a valley brings the other panel onto the upper face) and from glue. */
+function knownOrder(motion: Motion, layers: readonly Layer[]): Map<string, number> {
+  const known = new Map<string, number>();
+  const say = (lower: number, upper: number): void => {
+    known.set(`${Math.min(lower, upper)}-${Math.max(lower, upper)}`, lower < upper ? 1 : -1);
+  };
+  for (const { left, right, source } of motion.linkage.hinges) {
+    if (Math.abs(source.crease.closed) < 3) continue;
+    const rightIsUnder = source.crease.closed > 0 === layers[right]!.faceUp;
+    say(rightIsUnder ? right : left, rightIsUnder ? left : right);
+  }
+  for (const { a, b, source } of motion.linkage.bonds) {
+    const partnerIsUnder = (source.partnerFace === 'up') === layers[b]!.faceUp;
+    say(partnerIsUnder ? b : a, partnerIsUnder ? a : b);
+  }
+  return known;
+}
+
+function nearlyClosed(motion: Motion): Pose[] {
+  return motion.frames.slice(1, 5).map((frame) => poseOf(motion, frame));
+}
+
+function overlap(a: Area, b: Area): Point | undefined {
+  const boxA = boxOf(a.outer);
+  const boxB = boxOf(b.outer);
+  if (boxA.minX >= boxB.maxX || boxB.minX >= boxA.maxX || boxA.minY >= boxB.maxY || boxB.minY >= boxA.maxY) return undefined;
+  const shared = intersect([a], [b]);
+  if (totalArea(shared) < LEAST_OVERLAP) return undefined;
+  const largest = shared.reduce((most, loop) => (Math.abs(totalArea([loop])) > Math.abs(totalArea([most])) ? loop : most));
+  return centroid({ outer: largest, holes: [] });
+}
+
+/** On which side of panel a the shared point of panel b is seen at small openings. */
+function separation(closed: Pose, probes: readonly Pose[], a: number, b: number, at: Point): Side {
+  const home = rigidIdentity();
+  const local = (body: number): readonly [number, number, number] => {
+    inverse(home, closed[body]!);
+    return carry(home, at[0], at[1], 0);
+  };
+  const [ax, ay] = local(a);
+  const [bx, by] = local(b);
+  let side = 0;
+  for (const pose of probes) {
+    const pa = carry(pose[a]!, ax, ay, 0);
+    const pb = carry(pose[b]!, bx, by, 0);
+    // Both panels turn together near the end, so the gap is measured along a's own normal, signed as in the closed pile.
+    const up = Math.sign(closed[a]![10]!);
+    const gap = up * (pose[a]![2]! * (pb[0] - pa[0]) + pose[a]![6]! * (pb[1] - pa[1]) + pose[a]![10]! * (pb[2] - pa[2]));
+    if (Math.abs(gap) < 1e-4) continue;
+    if (side !== 0 && Math.sign(gap) !== side) return 'both';
+    side = Math.sign(gap);
+  }
+  return side;
+}
+
+function reach(count: number, pairs: readonly [number, number][]): Map<number, Set<number>> {
+  const over = new Map<number, Set<number>>();
+  const visit = (body: number, seen: Set<number>): Set<number> => {
+    for (const [lower, upper] of pairs) {
+      if (lower === body && !seen.has(upper)) visit(upper, seen.add(upper));
+    }
+    return seen;
+  };
+  for (let body = 0; body < count; body++) over.set(body, visit(body, new Set()));
+  return over;
+}
+
+/** Kahn's topological sort; empty when the pairs go round in a circle. */
+function sortStack(count: number, pairs: readonly [number, number][]): number[] {
+  const below = new Array<number>(count).fill(0);
+  for (const [, upper] of pairs) below[upper]!++;
+  const ready = below.flatMap((n, body) => (n === 0 ? [body] : []));
+  const order: number[] = [];
+  for (let body = ready.shift(); body !== undefined; body = ready.shift()) {
+    order.push(body);
+    for (const [lower, upper] of pairs) if (lower === body && --below[upper]! === 0) ready.push(upper);
+  }
+  return order.length === count ? order : [];
+}
+

@@ -1,0 +1,59 @@
+import { toRadians } from '../measure/units.js';
+import { num, type FreeSize } from './sizes.js';
+
+/** Sizes that every folded base has. */
+
+export function depthSize(preset: number): FreeSize {
+  return {
+    name: 'depth',
+    label: 'Depth',
+    kind: 'length',
+    default: preset,
+    help: 'From the fold to the free edge of the closed card.',
+    range: () => ({ min: 40, max: 320, because: 'a leaf must be large enough to handle and small enough for a sheet' }),
+  };
+}
+
+export function lengthSize(preset: number): FreeSize {
+  return {
+    name: 'length',
+    label: 'Length of fold',
+    kind: 'length',
+    default: preset,
+    help: 'Along the fold.',
+    range: () => ({ min: 40, max: 320, because: 'a leaf must be large enough to handle and small enough for a sheet' }),
+  };
+}
+
+export const SPINE_SIZE: FreeSize = {
+  name: 'spine',
+  label: 'Main fold',
+  kind: 'choice',
+  default: 'none',
+  help: 'A spine is two scores as far apart as the stack inside is thick, so that the card closes without gaping.',
+  options: [
+    { value: 'none', label: 'single score' },
+    { value: 'fitted', label: 'spine, fitted to the stack' },
+  ],
+};
+
+export const INNER_THICKNESS: FreeSize = {
+  name: 'innerThickness',
+  label: 'Layers inside, thickness',
+  kind: 'length',
+  default: 0,
+  help: 'Everything glued flat inside: mats, foam, gift. 0 for nothing.',
+  range: () => ({ min: 0, max: 20, because: 'a thicker stack wants a box, not a folded card' }),
+};
+
+export const INNER_FROM: FreeSize = {
+  name: 'innerFrom',
+  label: 'Layers begin at',
+  kind: 'length',
+  default: ({ sizes }) => num(sizes, 'depth') * 0.2,
+  help: 'How far from the fold the inside layers begin.',
+  range: ({ sizes }) => ({ min: 2, max: num(sizes, 'depth') - 5, because: 'the layers lie on the leaf, clear of its fold and edge' }),
+  shown: (sizes) => num(sizes, 'innerThickness') > 0,
+};
+
+export const STRAIGHT = toRadians(180);

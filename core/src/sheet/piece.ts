@@ -1,0 +1,101 @@
+import type { Mm, Radians } from '../measure/units.js';
+import type { Loop } from '../plane/outline.js';
+import type { Point } from '../plane/point.js';
+
+/** As seen on a piece's upper face: a valley folds toward you, a mountain away from you. */
+export type Fold = 'mountain' | 'valley';
+
+/** Which side of a flat piece: `up` is the face the drawing shows. */
+export type Face = 'up' | 'down';
+
+/** What a piece is cut from; the card document says which stock that is. */
+export type StockRole = 'base' | 'mechanism' | 'display' | 'stop';
+
+/** The free size that a score on the drawing stands for: dragging it by 1 mm in x changes the size by `perMm`. */
+export interface StandsFor {
+  size: string;
+  perMm: number;
+}
+
+/** A score. It may run only part of the way across its piece. */
+export interface Crease {
+  id: string;
+  name: string;
+  from: Point;
+  to: Point;
+  fold: Fold;
+  /** nominal fold angle in the closed card: 0 or ±π, valley positive */
+  closed: Radians;
+  /**
+   * Thickness allowance: the cut sheet is longer by this at the crease (a spine: two scores this far
+   * apart). Motion uses the crease without it.
+   */
+  ease: Mm;
+  standsFor?: StandsFor;
+}
+
+/** A cut inside the outline that removes nothing. */
+export interface Cut {
+  id: string;
+  from: Point;
+  to: Point;
+}
+
+/** An opening, cut out and removed. */
+export interface Window {
+  id: string;
+  outline: Loop;
+}
+
+/** An area with a meaning for glue or decoration. */
+export interface Zone {
+  id: string;
+  kind: 'glue' | 'keep-clear';
+  face: Face;
+  outline: Loop;
+  /** what a maker should know about it */
+  says: string;
+}
+
+/** A pencil line, drawn and rubbed out again. */
+export interface Mark {
+  id: string;
+  from: Point;
+  to: Point;
+  says: string;
+}
+
+/** Names the panel that holds a point, however the sheet is split. */
+export interface Anchor {
+  panel: string;
+  name: string;
+  at: Point;
+}
+
+/**
+ * What you hold before folding. Coordinates: mm, origin at the blank's lower-left corner, x across
+ * the main scores, seen with the upper face up.
+ */
+export interface Piece {
+  id: string;
+  name: string;
+  stock: StockRole;
+  /** how a maker recognises the upper face */
+  faceUp: string;
+  outline: Loop;
+  /** why the blank has this size, in a short sentence */
+  because: string;
+  windows: Window[];
+  creases: Crease[];
+  cuts: Cut[];
+  zones: Zone[];
+  marks: Mark[];
+  anchors: Anchor[];
+  /** thickness when it is not simply the caliper of its stock (a raised stop) */
+  thickness?: Mm;
+}
+
+/** A piece with nothing on it yet. */
+export function blankPiece(given: Pick<Piece, 'id' | 'name' | 'stock' | 'faceUp' | 'outline' | 'because'> & Partial<Piece>): Piece {
+  return { windows: [], creases: [], cuts: [], zones: [], marks: [], anchors: [], ...given };
+}

@@ -1,0 +1,20 @@
+import type { Mm } from '../measure/units.js';
+
+/** Clearances and least sizes of handmade work. Each is a habit with a reason, not a law. */
+
+/** A glued tab ends this far from a fold, so that glue never bridges it. */
+export const TAB_CLEARANCE: Mm = 2;
+/** A narrower glued tab peels off. */
+export const LEAST_TAB: Mm = 6;
+/** A moving part keeps this far inside the closed card's edge. */
+export const EDGE_MARGIN: Mm = 3;
+/** A film of glue between two layers. */
+export const GLUE_FILM: Mm = 0.03;
+/** Free edges that gape more than this look open. */
+export const GAPE_SEEN: Mm = 3;
+/** Free edges that gape more than this do not lie in an envelope. */
+export const GAPE_TOO_MUCH: Mm = 10;
+/** A card thicker than this somewhere travels badly in a plain envelope. */
+export const BULK_NOTICED: Mm = 4;
+/** A stop is this many thicknesses of the foot it holds. */
+export const STOP_CALIPERS = 3;
