@@ -1,16 +1,24 @@
 import type { Motion } from '../linkage/motion.js';
 import { stackClosed, type ClosedStack } from '../linkage/stacking.js';
 import type { Mm } from '../measure/units.js';
-import { areaContains, boxOf, loopContains, type Box } from '../plane/outline.js';
+import { areaContains, boxOf, type Area, type Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import type { Piece } from '../sheet/piece.js';
 import type { Design } from './compose.js';
 
+/** What lies between the two sides of a fold at one distance from it. */
+export interface PropAt {
+  r: Mm;
+  thickness: Mm;
+}
+
 /** The card as it lies closed, in the ground panel's coordinates. */
 export interface ClosedCard {
   stack: ClosedStack;
   box: Box;
+  /** what props each closing fold open, by hinge */
+  props: Record<string, PropAt[]>;
   /** width of the spine to give each closing fold, by hinge: the thickest place between its leaves */
   spines: Record<string, Mm>;
   thickest: { thickness: Mm; at: Point };
@@ -22,33 +30,44 @@ export function caliperOf(design: Design, piece: Piece): Mm {
   return piece.stock === 'stop' ? 0 : design.stocks[piece.stock].caliper;
 }
 
+/** Two scores closer than this tear into one. */
+const LEAST_SPINE: Mm = 1;
+
 /** Lays the card closed: order of layers, outline, thickness, spines. */
 export function closeCard(design: Design, motion: Motion): ClosedCard {
   const stack = stackClosed(motion, motion.frames[0]!);
   const box = boxOf(stack.layers.flatMap((layer) => layer.area.outer));
-  const card: ClosedCard = { stack, box, spines: {}, thickest: { thickness: 0, at: [0, 0] } };
+  const pile = pileOf(design, stack);
+  const props: ClosedCard['props'] = {};
+  const spines: ClosedCard['spines'] = {};
   for (const closing of design.base.closings) {
-    const profile = thicknessProfile(design, card, closing);
-    card.spines[closing.hinge] = profile.reduce((most, { thickness }) => Math.max(most, thickness), 0);
+    const profile = propsBetween(design, pile, closing);
+    const most = profile.reduce((thick, { thickness }) => Math.max(thick, thickness), 0);
+    props[closing.hinge] = profile;
+    spines[closing.hinge] = most === 0 ? 0 : Math.max(LEAST_SPINE, most);
   }
-  card.thickest = thickestPlace(design, card);
-  return card;
+  return { stack, box, props, spines, thickest: thickestPlace(design, pile, box) };
 }
 
-/** Everything stacked over a point of the closed card, from the bottom up: body and thickness. Inner layers have body -1. */
-export function pileAt(design: Design, closed: ClosedCard, at: Point): { body: number; thickness: Mm }[] {
-  const { layers, order } = closed.stack;
-  const rank = order.length > 0 ? order : layers.map((layer) => layer.body);
-  const pile = rank.flatMap((body) => {
-    const layer = layers[body]!;
-    return areaContains(layer.area, at) ? [{ body, thickness: caliperOf(design, design.panels[body]!.piece) }] : [];
+/** One slab of the closed pile. Inner layers have body -1. */
+interface Slab {
+  body: number;
+  thickness: Mm;
+  area: Area;
+  box: Box;
+}
+
+/** All slabs of the closed card, from the bottom up. */
+function pileOf(design: Design, stack: ClosedStack): Slab[] {
+  const order = stack.order.length > 0 ? stack.order : stack.layers.map((layer) => layer.body);
+  return order.flatMap((body): Slab[] => {
+    const { area } = stack.layers[body]!;
+    const own = { body, area, box: boxOf(area.outer), thickness: caliperOf(design, design.panels[body]!.piece) };
+    const inside = design.base.innerLayers
+      .filter((layer) => design.linkage.bodyOf.get(layer.panel) === body)
+      .map(({ outline, thickness }) => ({ body: -1, thickness, area: { outer: outline, holes: [] }, box: boxOf(outline) }));
+    return [own, ...inside];
   });
-  for (const inner of design.base.innerLayers) {
-    const host = design.linkage.bodyOf.get(inner.panel)!;
-    const place = pile.findIndex((entry) => entry.body === host);
-    if (place >= 0 && loopContains(inner.outline, at)) pile.splice(place + 1, 0, { body: -1, thickness: inner.thickness });
-  }
-  return pile;
 }
 
 type Closing = Design['base']['closings'][number];
@@ -56,57 +75,77 @@ type Closing = Design['base']['closings'][number];
 /** A prop shorter than this along the fold dents; a longer one holds a stiff leaf open. */
 export const LEAST_PROP: Mm = 20;
 const ALONG_SAMPLES = 30;
+const ACROSS_SAMPLES = 24;
 
 /**
  * What lies between the two sides of a closing fold, by distance from the fold: at each distance the
- * greatest thickness that a stretch of at least 20 mm along the fold reaches.
+ * greatest thickness that a stretch of at least 20 mm along the fold reaches. Distances are a grid and
+ * every corner of a slab, so that a straight front edge is met exactly.
  */
-export function thicknessProfile(design: Design, closed: ClosedCard, closing: Closing): { r: Mm; thickness: Mm }[] {
-  const hinge = design.linkage.hinges[design.linkage.hingeIndex.get(closing.hinge)!]!;
-  const lower = new Set(closing.lower.map((id) => design.linkage.bodyOf.get(id)!));
-  const upper = new Set(closing.upper.map((id) => design.linkage.bodyOf.get(id)!));
-  const foldX = hinge.px;
-  const corners = [
-    ...closed.stack.layers.flatMap((layer) => layer.area.outer.map(([x]) => x)),
-    ...design.base.innerLayers.flatMap((layer) => layer.outline.map(([x]) => x)),
-  ];
-  const grid = Array.from({ length: 24 }, (_, i) => foldX + ((i + 0.5) / 24) * closing.depth);
-  const xs = [...new Set([...corners.map((x) => x + 1e-6), ...grid])].filter((x) => x > foldX + 0.5 && x < foldX + closing.depth);
+function propsBetween(design: Design, pile: readonly Slab[], closing: Closing): PropAt[] {
+  const { px, py } = design.linkage.hinges[design.linkage.hingeIndex.get(closing.hinge)!]!;
+  const bodies = (ids: readonly string[]): Set<number> => new Set(ids.map((id) => design.linkage.bodyOf.get(id)!));
+  const [lower, upper] = [bodies(closing.lower), bodies(closing.upper)];
+  const corners = pile.flatMap(({ area }) => area.outer.map(([x]) => x + 1e-6));
+  const grid = Array.from({ length: ACROSS_SAMPLES }, (_, i) => px + ((i + 0.5) / ACROSS_SAMPLES) * closing.depth);
+  const xs = [...new Set([...corners, ...grid])].filter((x) => x > px + 0.5 && x < px + closing.depth).sort((a, b) => a - b);
   const step = closing.length / ALONG_SAMPLES;
   const needed = Math.max(1, Math.min(ALONG_SAMPLES, Math.round(LEAST_PROP / step)));
-  return xs
-    .sort((a, b) => a - b)
-    .map((x) => {
-      const along = Array.from({ length: ALONG_SAMPLES }, (_, i) => between(pileAt(design, closed, [x, hinge.py + (i + 0.5) * step]), lower, upper));
-      return { r: x - foldX, thickness: along.sort((a, b) => b - a)[needed - 1]! };
+  return xs.map((x) => {
+    const slices = pile.map((slab) => sliceAt(slab, x));
+    const along = Array.from({ length: ALONG_SAMPLES }, (_, i) => {
+      const y = py + (i + 0.5) * step;
+      const here = pile.filter((_, k) => isIn(slices[k]!, y));
+      return thicknessBetween(here, lower, upper);
     });
-}
-
-function between(pile: readonly { body: number; thickness: Mm }[], lower: ReadonlySet<number>, upper: ReadonlySet<number>): Mm {
-  const from = pile.findIndex((entry) => lower.has(entry.body));
-  const to = pile.findIndex((entry) => upper.has(entry.body));
-  if (from < 0 || to < 0) return 0;
-  const [low, high] = from < to ? [from, to] : [to, from];
-  return pile.slice(low + 1, high).reduce((sum, entry) => sum + entry.thickness, 0);
-}
-
-function thickestPlace(design: Design, closed: ClosedCard): ClosedCard['thickest'] {
-  const centres = closed.stack.layers.map(({ area }): Point => {
-    const box = boxOf(area.outer);
-    return [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+    return { r: x - px, thickness: along.sort((a, b) => b - a)[needed - 1]! };
   });
-  const { minX, maxX, minY, maxY } = closed.box;
+}
+
+/** Where an upright line at x enters and leaves a slab: sorted y, in pairs. */
+function sliceAt({ area, box }: Slab, x: Mm): Mm[] {
+  if (x < box.minX || x > box.maxX) return [];
+  const ys: Mm[] = [];
+  for (const loop of [area.outer, ...area.holes]) {
+    for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
+      const [xi, yi] = loop[i]!;
+      const [xj, yj] = loop[j]!;
+      if (xi > x !== xj > x) ys.push(yi + ((x - xi) / (xj - xi)) * (yj - yi));
+    }
+  }
+  return ys.sort((a, b) => a - b);
+}
+
+function isIn(slice: readonly Mm[], y: Mm): boolean {
+  for (let i = 0; i + 1 < slice.length; i += 2) if (slice[i]! <= y && y <= slice[i + 1]!) return true;
+  return false;
+}
+
+function thicknessBetween(pile: readonly Slab[], lower: ReadonlySet<number>, upper: ReadonlySet<number>): Mm {
+  const a = pile.findIndex((slab) => lower.has(slab.body));
+  const b = pile.findIndex((slab) => upper.has(slab.body));
+  if (a < 0 || b < 0) return 0;
+  return pile.slice(Math.min(a, b) + 1, Math.max(a, b)).reduce((sum, slab) => sum + slab.thickness, 0);
+}
+
+function thickestPlace(design: Design, pile: readonly Slab[], box: Box): ClosedCard['thickest'] {
+  const { minX, maxX, minY, maxY } = box;
+  const middles = pile.map((slab): Point => [(slab.box.minX + slab.box.maxX) / 2, (slab.box.minY + slab.box.maxY) / 2]);
   const grid = Array.from({ length: 20 * 14 }, (_, i): Point => [
     minX + (((i % 20) + 0.5) / 20) * (maxX - minX),
     minY + ((Math.floor(i / 20) + 0.5) / 14) * (maxY - minY),
   ]);
-  let best = { thickness: 0, at: centres[0] ?? ([0, 0] as Point) };
-  for (const at of [...centres, ...grid]) {
-    const pile = pileAt(design, closed, at);
-    const glued = design.linkage.bonds.filter(({ a, b }) => pile.some((p) => p.body === a) && pile.some((p) => p.body === b)).length;
-    const thickness = pile.reduce((sum, entry) => sum + entry.thickness, 0) + glued * GLUE_FILM;
+  let best = { thickness: 0, at: middles[0] ?? ([0, 0] as Point) };
+  for (const at of [...middles, ...grid]) {
+    const here = pile.filter((slab) => inBox(slab.box, at) && areaContains(slab.area, at));
+    const bodies = new Set(here.map((slab) => slab.body));
+    const glued = design.linkage.bonds.reduce((n, { a, b }) => n + (bodies.has(a) && bodies.has(b) ? 1 : 0), 0);
+    const thickness = here.reduce((sum, slab) => sum + slab.thickness, 0) + glued * GLUE_FILM;
     if (thickness > best.thickness) best = { thickness, at };
   }
   return best;
 }
 
+function inBox({ minX, maxX, minY, maxY }: Box, [x, y]: Point): boolean {
+  return x >= minX && x <= maxX && y >= minY && y <= maxY;
+}

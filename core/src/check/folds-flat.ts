@@ -1,4 +1,3 @@
-import { thicknessProfile } from '../card/closed-card.js';
 import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
 import { carry } from '../linkage/rigid.js';
 import { plainMm } from '../measure/print.js';
@@ -68,7 +67,7 @@ function gapes({ design, closed, motion }: CheckInput): Finding[] {
   if (motion.frames[0]!.misfit > JOINT_SLACK) return [];
   return design.base.closings.map((closing): Finding => {
     const spine = closing.spined ? closed.spines[closing.hinge]! : 0;
-    const profile = thicknessProfile(design, closed, closing);
+    const profile = closed.props[closing.hinge]!;
     const prop = profile.reduce(
       (worst, { r, thickness }) => ((thickness - spine) / r > (worst.thickness - spine) / worst.r ? { r, thickness } : worst),
       { r: closing.depth, thickness: spine },

@@ -1,0 +1,71 @@
+import { boxOf } from '../plane/outline.js';
+import { toDegrees } from '../measure/units.js';
+import { readTracked, type Evaluation } from '../evaluate.js';
+
+/** The whole evaluation as one plain record, for scripts. Lengths mm, angles degrees; axes as in `Piece`. */
+export type Report = ReturnType<typeof report>;
+
+export function report(evaluation: Evaluation) {
+  const { design, motion, closed, sheets, measures, findings, openHeight, resting } = evaluation;
+  const intended = boxOf(design.base.closedOutline);
+  const readings = (frame: (typeof motion.frames)[number]) =>
+    Object.fromEntries(
+      design.tracked.map((tracked) => {
+        const value = readTracked(evaluation, tracked, frame);
+        return [tracked.id, tracked.kind === 'angle' ? toDegrees(value) : value];
+      }),
+    );
+  return {
+    mechanism: design.card.movements[0]?.mechanism ?? design.card.base.mechanism,
+    base: design.card.base.mechanism,
+    pieces: sheets.map((sheet) => ({
+      id: sheet.piece.id,
+      name: sheet.piece.name,
+      stock: sheet.piece.stock,
+      faceUp: sheet.piece.faceUp,
+      width: sheet.width,
+      height: sheet.height,
+      outline: sheet.outline,
+      scores: sheet.scores.map(({ id, name, from, to, fold }) => ({ id, name, from, to, fold })),
+      cuts: sheet.cuts,
+      windows: sheet.windows,
+      glue: sheet.zones.filter((zone) => zone.kind === 'glue').map(({ id, face, outline }) => ({ id, face, outline })),
+    })),
+    measures: measures.map(({ owner, name, label, value, unit, because }) => ({
+      owner,
+      name,
+      label,
+      value: unit === 'rad' ? toDegrees(value) : value,
+      unit: unit === 'rad' ? 'deg' : unit,
+      because,
+    })),
+    closed: {
+      width: closed.box.maxX - closed.box.minX,
+      height: closed.box.maxY - closed.box.minY,
+      thickness: closed.thickest.thickness,
+      intended: { width: intended.maxX - intended.minX, height: intended.maxY - intended.minY },
+      foldEdge: design.card.foldEdge,
+    },
+    open: { height: openHeight, opening: toDegrees(resting.opening), ...readings(resting) },
+    findings: findings.map(({ id, check, severity, value, limit, unit, says, followsFrom, panels, creases, fix }) => ({
+      id,
+      check,
+      severity,
+      value: value ?? null,
+      limit: limit ?? null,
+      unit: unit ?? null,
+      says,
+      followsFrom: followsFrom ?? null,
+      panels: panels ?? [],
+      creases: creases ?? [],
+      fix: fix ?? null,
+    })),
+    motion: {
+      frames: motion.frames.length,
+      worstMisfit: motion.worstMisfit,
+      reachable: { from: toDegrees(motion.reachable.opening[0]), to: toDegrees(motion.reachable.opening[1]) },
+      freedom: motion.freedom,
+      poses: motion.frames.map((frame) => ({ opening: toDegrees(frame.opening), misfit: frame.misfit, ...readings(frame) })),
+    },
+  };
+}
