@@ -1,8 +1,9 @@
+import type { PropAt } from '../card/closed-card.js';
 import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
 import { carry } from '../linkage/rigid.js';
 import { plainMm } from '../measure/print.js';
 import { toDegrees } from '../measure/units.js';
-import { GAPE_SEEN, GAPE_TOO_MUCH } from '../supplies/limits.js';
+import { CREASE_GIVE_CALIPERS, CREASE_ZONE, GAPE_SEEN, GAPE_TOO_MUCH } from '../supplies/limits.js';
 import type { Check, CheckInput, Finding } from './finding.js';
 
 const FLAT_ANGLE = 1;
@@ -62,17 +63,17 @@ function crossings({ design, closed }: CheckInput): Finding[] {
 /**
  * A fold that closes round a stack is propped open by it. For stiff leaves the angle is the largest
  * thickness(r) ÷ r, less what a spine takes up, and the free edge gapes by the leaf's depth times that.
+ * Within 20 mm of the fold the crease itself gives by about one caliper of each leaf.
  */
 function gapes({ design, closed, motion }: CheckInput): Finding[] {
   if (motion.frames[0]!.misfit > JOINT_SLACK) return [];
+  const creaseGives = CREASE_GIVE_CALIPERS * design.stocks.base.caliper;
   return design.base.closings.map((closing): Finding => {
     const spine = closing.spined ? closed.spines[closing.hinge]! : 0;
-    const profile = closed.props[closing.hinge]!;
-    const prop = profile.reduce(
-      (worst, { r, thickness }) => ((thickness - spine) / r > (worst.thickness - spine) / worst.r ? { r, thickness } : worst),
-      { r: closing.depth, thickness: spine },
-    );
-    const value = Math.max(0, ((prop.thickness - spine) / prop.r) * closing.depth);
+    const angleOf = ({ r, thickness }: PropAt): number => Math.max(0, (thickness - spine - (r < CREASE_ZONE ? creaseGives : 0)) / r);
+    const none: PropAt = { r: closing.depth, thickness: 0 };
+    const prop = closed.props[closing.hinge]!.reduce((worst, here) => (angleOf(here) > angleOf(worst) ? here : worst), none);
+    const value = angleOf(prop) * closing.depth;
     const severity = value > GAPE_TOO_MUCH ? 'fail' : value > GAPE_SEEN ? 'warn' : 'pass';
     const spineHelps = !closing.spined && severity !== 'pass';
     return {
@@ -87,7 +88,7 @@ function gapes({ design, closed, motion }: CheckInput): Finding[] {
       says:
         value < 0.05
           ? `The ${closing.name} closes without gaping${spine > 0 ? `: its spine of ${plainMm(spine)} takes up the stack` : ''}.`
-          : `The free edge gapes about ${plainMm(value)}: ${plainMm(prop.thickness)} of stack begins ${plainMm(prop.r)} from the ${closing.name} (estimate for stiff leaves; card gives a little).`,
+          : `The free edge gapes about ${plainMm(value)}: ${plainMm(prop.thickness)} of stack begins ${plainMm(prop.r)} from the ${closing.name} (an upper estimate for stiff leaves; card gives a little).`,
       ...(spineHelps && {
         fix: {
           says: `Give the ${closing.name} a spine of ${plainMm(closed.spines[closing.hinge]!)}.`,

@@ -74,7 +74,7 @@ function refuse(path: string, says: string): CardReading {
 
 function complaint(issue: v.BaseIssue<unknown>): string {
   if (issue.type === 'strict_object') {
-    return issue.expected === 'never' ? 'does not belong in a card file' : `is ${issue.received}; allowed: ${issue.expected ?? 'a value'}`;
+    return issue.expected === 'never' ? 'does not belong in a card file' : 'is missing';
   }
   const shown = issue.received === 'undefined' ? 'is missing' : `is ${issue.received}`;
   return `${shown}; ${issue.message.startsWith('allowed') ? issue.message : `allowed: ${issue.expected ?? 'another kind of value'}`}`;

@@ -6,12 +6,12 @@ import { layOut } from './layout.js';
 /** One group of lines of a piece in a cutter's drawing. */
 type LayerName = 'cut' | 'score-mountain' | 'score-valley' | 'draw';
 
-/** Plain strokes, told apart by dash as well as colour; cutters read the group, people the line. */
+/** Solid strokes: a cutter may take a dash for a perforation. It reads the group; the colour is for people. */
 const STROKES: Record<LayerName, string> = {
   cut: 'stroke="#1d2327"',
-  'score-mountain': 'stroke="#8a4b12" stroke-dasharray="6 1.5 1 1.5"',
-  'score-valley': 'stroke="#2c5a3a" stroke-dasharray="3 1.5"',
-  draw: 'stroke="#7d8790" stroke-dasharray="0.5 1"',
+  'score-mountain': 'stroke="#8a4b12"',
+  'score-valley': 'stroke="#2c5a3a"',
+  draw: 'stroke="#7d8790"',
 };
 
 /**

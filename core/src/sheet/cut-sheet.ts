@@ -12,7 +12,10 @@ export interface Score {
   standsFor?: StandsFor;
 }
 
-/** What is really cut and scored: the piece with thickness allowances put in. Same axes as the piece. */
+/**
+ * What is really cut and scored: the piece with thickness allowances put in. Axes as in the piece, the
+ * origin at the blank's lower-left corner.
+ */
 export interface CutSheet {
   piece: Piece;
   width: number;
@@ -35,7 +38,8 @@ const isUpright = (crease: Crease): boolean => Math.abs(crease.from[0] - crease.
 export function cutSheet(piece: Piece): CutSheet {
   const eased = piece.creases.filter((crease) => crease.ease > 0 && isUpright(crease));
   const shift = (x: number): number => eased.reduce((sum, c) => sum + (x > c.from[0] + 1e-9 ? c.ease : 0), 0);
-  const toCut = ([x, y]: Point): Point => [x + shift(x), y];
+  const corner = boxOf(piece.outline);
+  const toCut = ([x, y]: Point): Point => [x + shift(x) - corner.minX, y - corner.minY];
   const moved = <T extends { outline: Loop }>(item: T): T => ({ ...item, outline: item.outline.map(toCut) });
   const scores = piece.creases.flatMap((crease): Score[] => {
     const { id, name, fold, standsFor } = crease;

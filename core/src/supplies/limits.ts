@@ -18,3 +18,7 @@ export const GAPE_TOO_MUCH: Mm = 10;
 export const BULK_NOTICED: Mm = 4;
 /** A stop is this many thicknesses of the foot it holds. */
 export const STOP_CALIPERS = 3;
+/** This near a fold, a crease gives: the hand at the free edge has a long lever on it. */
+export const CREASE_ZONE: Mm = 20;
+/** What the give of a crease takes up, in calipers of the folded stock: one for each leaf. */
+export const CREASE_GIVE_CALIPERS = 2;

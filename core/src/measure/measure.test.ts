@@ -1,0 +1,74 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { parseAngle, parseLength } from './parse.js';
+import { printLength, sayLength } from './print.js';
+import { nearestGroove, rulerWords } from './ruler.js';
+import { MM_PER_INCH, type Notation } from './units.js';
+
+const NOTATIONS: Notation[] = ['mm', 'cm', 'inch/8', 'inch/16', 'inch/32'];
+
+describe('reading a length', () => {
+  it.each(['3 5/8', '3⅝"', '3.625in', '92.075 mm', '9,2075cm', '3⁵⁄₈ in', '3-5/8 inches', ' 3 5/8″ '])('reads %s as three and five eighths', (typed) => {
+    for (const notation of NOTATIONS) {
+      const reading = parseLength(typed, notation, 'Depth');
+      expect(reading.ok && Math.abs(reading.value - 92.075) < 1e-9).toBe(true);
+    }
+  });
+
+  it('takes a bare number in the maker’s own notation', () => {
+    expect(parseLength('5', 'cm', 'Depth')).toEqual({ ok: true, value: 50 });
+    expect(parseLength('5', 'inch/8', 'Depth')).toEqual({ ok: true, value: 127 });
+    expect(parseLength('5', 'mm', 'Depth')).toEqual({ ok: true, value: 5 });
+  });
+
+  it.each(['', 'abc', '3 5/0', '1/2/3', '5 furlongs', '--3', '1e9', 'NaN', '3 5/8 7'])('names the field when %j makes no sense', (typed) => {
+    const reading = parseLength(typed, 'mm', 'Depth');
+    expect(reading.ok).toBe(false);
+    expect(!reading.ok && reading.problem).toContain('Depth');
+  });
+
+  it('reads angles in degrees', () => {
+    expect(parseAngle('180deg', 'a')).toEqual({ ok: true, value: Math.PI });
+    expect(parseAngle('90°', 'a')).toEqual({ ok: true, value: Math.PI / 2 });
+    expect(parseAngle('steep', 'Wing').ok).toBe(false);
+  });
+});
+
+describe('printing a length', () => {
+  it('reduces fractions and sets them apart', () => {
+    expect(printLength(92.075, 'inch/16')).toMatchObject({ text: '3 5/8 in', numerator: 5, denominator: 8, off: 0 });
+    expect(printLength(12.7, 'inch/8').text).toBe('1/2 in');
+    expect(printLength(50.8, 'inch/8').text).toBe('2 in');
+  });
+
+  it('never prints a length off the ruler as if it were on it', () => {
+    expect(sayLength(93, 'inch/8')).toBe('3 5/8 in and 0.9 mm');
+    expect(sayLength(91, 'inch/8')).toBe('3 5/8 in less 1.1 mm');
+    expect(sayLength(92.075, 'inch/8')).toBe('3 5/8 in');
+  });
+
+  it('loses nothing: reading plus what it is off by is the length, in every notation', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 500, noNaN: true }), fc.constantFrom(...NOTATIONS), (length, notation) => {
+        const { text, off } = printLength(length, notation);
+        const back = parseLength(text, notation, 'x');
+        expect(back.ok && Math.abs(back.value + off - length)).toBeLessThan(0.006);
+      }),
+    );
+  });
+});
+
+describe('finding a position on a ruler', () => {
+  it('says it between labelled marks', () => {
+    expect(rulerWords(7.625 * MM_PER_INCH, 'inch/32')).toBe('between 7½ and 7¾, the fourth thirty-second after 7½');
+    expect(rulerWords(7.75 * MM_PER_INCH, 'inch/8')).toBe('at 7¾');
+    expect(rulerWords(54, 'mm')).toBe('between 5 cm and 6 cm, the fourth millimetre line after 5 cm');
+    expect(rulerWords(54.4, 'mm')).toContain('0.4 mm beyond the line');
+  });
+
+  it('finds the nearest groove and how far off it is', () => {
+    expect(nearestGroove(75, { pitch: 3.175, length: 304.8 }).groove).toBe(24);
+    expect(nearestGroove(75, { pitch: 3.175, length: 304.8 }).off).toBeCloseTo(-1.2, 9);
+    expect(() => nearestGroove(1, { pitch: 0, length: 10 })).toThrow('groove pitch');
+  });
+});
