@@ -13,7 +13,7 @@ export * from './supplies/stocks.js';
 export type { CutSheet, Score } from './sheet/cut-sheet.js';
 export type { Panel, PanelHinge } from './sheet/panels.js';
 export type { Crease, Fold, Piece, StandsFor, Zone } from './sheet/piece.js';
-export { frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
+export { frameAt, frameBetween, poseOf, type Frame, type Motion } from './linkage/motion.js';
 export { carry, carryDirection, type Rigid, type Vec3 } from './linkage/rigid.js';
 export { CATALOGUE, mechanismById } from './mechanism/catalogue.js';
 export type { Base, FreeSize, Measure, Mechanism, Movement, Tracked } from './mechanism/contract.js';

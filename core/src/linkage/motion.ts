@@ -78,6 +78,21 @@ export function poseOf(motion: Pick<Motion, 'linkage' | 'tree'>, frame: Frame): 
   return pose;
 }
 
+/** The card between two frames for showing: folds led evenly from one to the next, not solved. */
+export function frameBetween(motion: Pick<Motion, 'frames'>, s: number): Frame {
+  const last = motion.frames.length - 1;
+  const i = Math.min(last - 1, Math.max(0, Math.floor(s * last)));
+  const [before, after] = [motion.frames[i]!, motion.frames[i + 1]!];
+  const share = Math.min(1, Math.max(0, s * last - i));
+  const mix = (a: number, b: number): number => a + (b - a) * share;
+  return {
+    s,
+    opening: mix(before.opening, after.opening),
+    folds: before.folds.map((fold, h) => mix(fold, after.folds[h]!)),
+    misfit: mix(before.misfit, after.misfit),
+  };
+}
+
 /** The card at any point of the drive, between frames too: folds are led on from the nearest frame and solved. */
 export function frameAt(motion: Motion, schedule: Schedule, s: number): Frame {
   const i = Math.min(motion.frames.length - 2, Math.floor(s * (motion.frames.length - 1)));

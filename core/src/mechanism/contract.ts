@@ -72,6 +72,8 @@ export type Tracked =
 export interface Rest {
   at: number;
   up: readonly [number, number, number];
+  /** from where a person looks at it, a direction of the ground panel's frame */
+  viewFrom: readonly [number, number, number];
   says: string;
   /** a stop that holds a foot: pushing against it, not friction, keeps the pose */
   stop?: { foot: string; footEdge: readonly [Point, Point]; height: Mm; footThickness: Mm; lean: Radians };

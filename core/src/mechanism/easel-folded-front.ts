@@ -282,6 +282,7 @@ export const easelFoldedFront: Base = {
       rest: {
         at: 1,
         up: [0, 0, 1],
+        viewFrom: [1, 0.75, 0.55],
         says: 'the base on the table, the foot against the stop',
         stop: { foot: 'base/front-lower', footEdge, height: stopHeight, footThickness: baseCaliper + displayCaliper, lean },
       },

@@ -119,8 +119,8 @@ export const foldedCard: Base = {
       ],
       innerLayers: innerLayersOf(sizes, 'base/back-leaf', depth),
       rest: standing
-        ? { at: halfOpen, up: [0, 1, 0], says: 'standing on the edges of both leaves, half open' }
-        : { at: 1, up: [0, 0, 1], says: 'lying on its back leaf' },
+        ? { at: halfOpen, up: [0, 1, 0], viewFrom: [1.1, 0.7, 0.9], says: 'standing on the edges of both leaves, half open' }
+        : { at: 1, up: [0, 0, 1], viewFrom: [0.3, -1, 0.75], says: 'lying on its back leaf' },
       measures: [
         { name: 'mainFold', label: 'Main fold at', value: depth, unit: 'mm', because: 'one leaf deep, so that both leaves are the same' },
       ],

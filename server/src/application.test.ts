@@ -1,0 +1,60 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { application } from './application.js';
+
+let server: Server;
+let address: string;
+
+beforeAll(async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'diptychon-page-'));
+  writeFileSync(join(folder, 'index.html'), '<dip-root ngCspNonce="NONCE_OF_THIS_REQUEST"></dip-root>');
+  writeFileSync(join(folder, 'main-ABCD1234.js'), 'export {};');
+  writeFileSync(join(folder, 'favicon.svg'), '<svg xmlns="http://www.w3.org/2000/svg"/>');
+  await new Promise<void>((ready) => {
+    server = application(folder).listen(0, '127.0.0.1', () => ready());
+  });
+  address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+
+afterAll(() => new Promise((done) => server.close(done)));
+
+describe('the page server', () => {
+  it('gives each page its own nonce, the same in policy and page', async () => {
+    const nonces = await Promise.all(
+      ['/', '/card/some-card'].map(async (path) => {
+        const answer = await fetch(address + path);
+        const nonce = /ngCspNonce="([^"]+)"/.exec(await answer.text())![1]!;
+        expect(answer.headers.get('content-security-policy')).toContain(`'nonce-${nonce}'`);
+        return nonce;
+      }),
+    );
+    expect(nonces[0]).not.toBe(nonces[1]);
+  });
+
+  it('allows no inline script, no eval and no other origin', async () => {
+    const policy = (await fetch(address)).headers.get('content-security-policy')!;
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'self';");
+    expect(policy).not.toContain('unsafe');
+    expect(policy).not.toContain('http');
+  });
+
+  it('lets hashed files be kept and the page not', async () => {
+    expect((await fetch(`${address}/main-ABCD1234.js`)).headers.get('cache-control')).toContain('immutable');
+    expect((await fetch(address)).headers.get('cache-control')).toBe('no-store');
+    expect((await fetch(`${address}/favicon.svg`)).headers.get('cache-control')).toBe('no-cache');
+  });
+
+  it('does not pretend that a missing file is a page', async () => {
+    expect((await fetch(`${address}/missing.js`)).status).toBe(404);
+  });
+
+  it('refuses a body that is too large', async () => {
+    const answer = await fetch(`${address}/x`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify('x'.repeat(100_000)) });
+    expect(answer.status).toBe(413);
+  });
+});

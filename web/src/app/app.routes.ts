@@ -1,0 +1,7 @@
+import type { Routes } from '@angular/router';
+
+export const routes: Routes = [
+  { path: '', title: 'Shelf · Diptychon', loadComponent: () => import('./shelf/shelf-page').then((m) => m.ShelfPage) },
+  { path: 'card/:id', title: 'Bench · Diptychon', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
+  { path: '**', redirectTo: '' },
+];

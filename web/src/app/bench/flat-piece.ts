@@ -1,0 +1,68 @@
+import { inchDenominator, MM_PER_INCH, type CutSheet, type Notation, type Point, type Score } from '@diptychon/core';
+
+/** A flat piece fitted into a drawing: from mm on the sheet to px on screen. */
+export interface Fit {
+  scale: number;
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+  /** laid the other way round on the table: turned end for end, same face up */
+  turned: boolean;
+}
+
+export const RULER_HEIGHT = 30;
+export const LABEL_HEIGHT = 34;
+const SIDE = 18;
+const BELOW = 14;
+/** The list of readings stands at the right. */
+const READINGS = 290;
+
+/** The largest scale at which a sheet, its ruler and its labels fit a space. */
+export function fitSheet(sheet: CutSheet, width: number, height: number, turned: boolean): Fit {
+  const room = { width: Math.max(60, width - 2 * SIDE - READINGS), height: Math.max(40, height - RULER_HEIGHT - LABEL_HEIGHT - BELOW) };
+  const scale = Math.min(room.width / sheet.width, room.height / sheet.height, 6);
+  return { scale, left: SIDE, top: RULER_HEIGHT + LABEL_HEIGHT, width: sheet.width, height: sheet.height, turned };
+}
+
+/** Where a point of the sheet is drawn. y runs up on the sheet and down on screen. */
+export function toScreen([x, y]: Point, fit: Fit): Point {
+  const [u, v] = fit.turned ? [fit.width - x, fit.height - y] : [x, y];
+  return [fit.left + u * fit.scale, fit.top + (fit.height - v) * fit.scale];
+}
+
+export function pathOf(points: readonly Point[], fit: Fit): string {
+  return `M${points.map((p) => toScreen(p, fit).map((n) => n.toFixed(2)).join(' ')).join('L')}Z`;
+}
+
+export interface Tick {
+  x: number;
+  size: number;
+  label?: string;
+}
+
+/** Ticks of the ruler a sheet lies along, from its left edge. */
+export function rulerTicks(fit: Fit, notation: Notation): Tick[] {
+  const denominator = inchDenominator(notation);
+  const fine = denominator === undefined ? 1 : MM_PER_INCH / Math.min(denominator, 16);
+  const perLabel = denominator === undefined ? 10 : Math.min(denominator, 16);
+  const stride = fine * fit.scale < 2.5 ? (denominator === undefined ? 5 : perLabel / 4) : 1;
+  const ticks: Tick[] = [];
+  for (let i = 0; i * fine <= fit.width + 1e-6; i += stride) {
+    const x = fit.left + i * fine * fit.scale;
+    const whole = i % perLabel === 0;
+    const half = (i * 2) % perLabel === 0;
+    ticks.push({ x, size: whole ? 12 : half ? 8 : 5, ...(whole && { label: String(i / perLabel) }) });
+  }
+  return ticks;
+}
+
+/** Scores that run straight up the sheet are read off the ruler; others are set between two marks. */
+export function isUpright(score: Score): boolean {
+  return Math.abs(score.from[0] - score.to[0]) < 1e-6;
+}
+
+/** A score's position as read from the edge that lies at the ruler's zero. */
+export function reading(score: Score, fit: Pick<Fit, 'turned' | 'width'>): number {
+  return fit.turned ? fit.width - score.from[0] : score.from[0];
+}

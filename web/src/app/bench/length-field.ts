@@ -1,0 +1,115 @@
+import { Component, computed, effect, input, output, signal } from '@angular/core';
+import { parseAngle, parseLength, plainMm, printAngle, printLength, rulerStep, sayLength, toRadians, type Notation } from '@diptychon/core';
+import { InputText } from 'primeng/inputtext';
+
+/**
+ * One length or angle, typed the way makers write it. Arrow keys go in ruler steps (degrees for an
+ * angle), with Shift in tens. What cannot be read or lies outside the limits stays in the field with a
+ * sentence, and the card stays as it was.
+ */
+@Component({
+  selector: 'dip-length-field',
+  imports: [InputText],
+  template: `
+    <input
+      pInputText
+      class="numerals"
+      type="text"
+      autocomplete="off"
+      [id]="fieldId()"
+      [value]="shown()"
+      [attr.aria-invalid]="problem() ? true : null"
+      [attr.aria-describedby]="fieldId() + '-note'"
+      (input)="typed($any($event.target).value)"
+      (change)="settle($any($event.target).value)"
+      (keydown)="key($event)"
+    />
+    <p class="note" [id]="fieldId() + '-note'" [class.bad]="problem()">
+      @if (problem(); as says) {
+        {{ says }}
+      } @else if (off(); as says) {
+        {{ says }}
+      }
+    </p>
+  `,
+  styles: `
+    :host { display: block; }
+    input { width: 100%; font-size: 1.05rem; padding: 0.4rem 0.6rem; text-align: right; }
+    .note { margin: 0.15rem 0 0; font-size: 0.85rem; color: var(--ink-soft); }
+    .note:empty { display: none; }
+    .bad { color: var(--rust); font-weight: 600; }
+  `,
+})
+export class LengthField {
+  readonly fieldId = input.required<string>();
+  readonly label = input.required<string>();
+  readonly kind = input.required<'length' | 'angle'>();
+  readonly value = input.required<number>();
+  readonly notation = input.required<Notation>();
+  readonly range = input<{ min: number; max: number; because: string }>();
+  /** what the evaluation says against the present value */
+  readonly refused = input<string>();
+  readonly changed = output<number>();
+
+  protected readonly draft = signal<string | undefined>(undefined);
+  private readonly draftProblem = signal<string | undefined>(undefined);
+  protected readonly problem = computed(() => this.draftProblem() ?? this.refused());
+  protected readonly shown = computed(
+    () => this.draft() ?? (this.kind() === 'angle' ? printAngle(this.value()) : printLength(this.value(), this.notation()).text),
+  );
+  /** A length between two marks says so. */
+  protected readonly off = computed(() => {
+    if (this.kind() === 'angle' || printLength(this.value(), this.notation()).off === 0) return undefined;
+    return `${sayLength(this.value(), this.notation())}: not on a mark`;
+  });
+
+  constructor() {
+    // A value that changed from outside (undo, a drag, another unit) replaces what was half typed.
+    effect(() => {
+      this.value();
+      this.notation();
+      this.draft.set(undefined);
+      this.draftProblem.set(undefined);
+    });
+  }
+
+  protected typed(text: string): void {
+    this.draft.set(text);
+  }
+
+  protected settle(text: string): void {
+    if (text === undefined || this.draft() === undefined) return;
+    const reading = this.kind() === 'angle' ? parseAngle(text, this.label()) : parseLength(text, this.notation(), this.label());
+    if (!reading.ok) this.draftProblem.set(reading.problem);
+    else this.take(reading.value);
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
+    if (direction === 0) return;
+    event.preventDefault();
+    const step = (this.kind() === 'angle' ? toRadians(1) : rulerStep(this.notation())) * (event.shiftKey ? 10 : 1);
+    // Steps land on marks: from between two marks, the next one in that direction.
+    this.take(nextMark(this.value(), step, direction));
+  }
+
+  private take(value: number): void {
+    const range = this.range();
+    if (range && (value < range.min - 1e-9 || value > range.max + 1e-9)) {
+      const print = this.kind() === 'angle' ? printAngle : this.notation().startsWith('inch') ? (mm: number) => sayLength(mm, this.notation()) : plainMm;
+      const allowed = range.max < range.min ? 'nothing is allowed' : `allowed is ${print(range.min)} to ${print(range.max)}`;
+      this.draftProblem.set(`${this.label()}: ${print(value)} does not work; ${allowed}, because ${range.because}.`);
+      return;
+    }
+    this.draft.set(undefined);
+    this.draftProblem.set(undefined);
+    if (value !== this.value()) this.changed.emit(value);
+  }
+}
+
+/** The next multiple of `step` beyond a value in a direction. */
+export function nextMark(value: number, step: number, direction: number): number {
+  const marks = value / step;
+  const next = direction > 0 ? Math.floor(marks + 1e-6) + 1 : Math.ceil(marks - 1e-6) - 1;
+  return next * step;
+}

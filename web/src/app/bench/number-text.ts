@@ -1,0 +1,37 @@
+import { Component, computed, input } from '@angular/core';
+import { printAngle, printLength, sayLength, type Notation } from '@diptychon/core';
+
+/** A number set for reading: real fractions, tabular figures, and what the mark leaves out. */
+@Component({
+  selector: 'dip-number',
+  template: `
+    @if (unit() === 'rad') {
+      {{ angle() }}
+    } @else {
+      <span class="visually-hidden">{{ said() }}</span>
+      <span aria-hidden="true" [title]="said()"
+        >{{ printed().whole }}@if (printed().numerator) {<span class="fraction"><sup>{{ printed().numerator }}</sup>⁄<sub>{{ printed().denominator }}</sub></span>}
+        <span class="unit">{{ printed().unit }}</span>
+        @if (printed().off !== 0) {
+          <span class="off">{{ printed().off > 0 ? '+' : '−' }}{{ offText() }}</span>
+        }
+      </span>
+    }
+  `,
+  styles: `
+    :host { font-variant-numeric: tabular-nums lining-nums; white-space: nowrap; }
+    .fraction { margin-left: 0.1em; }
+    sup, sub { font-size: 0.68em; line-height: 0; }
+    .unit { color: var(--ink-soft); font-size: 0.85em; }
+    .off { color: var(--chanterelle); font-size: 0.8em; margin-left: 0.2em; }
+  `,
+})
+export class NumberText {
+  readonly value = input.required<number>();
+  readonly unit = input<'mm' | 'rad'>('mm');
+  readonly notation = input.required<Notation>();
+  protected readonly printed = computed(() => printLength(this.value(), this.notation()));
+  protected readonly said = computed(() => sayLength(this.value(), this.notation()));
+  protected readonly angle = computed(() => printAngle(this.value()));
+  protected readonly offText = computed(() => `${Number(Math.abs(this.printed().off).toFixed(2))} mm`);
+}

@@ -1,0 +1,221 @@
+import { caliperOf, frameBetween, poseOf, type Evaluation, type Panel, type Rigid } from '@diptychon/core';
+import {
+  AmbientLight,
+  Box3,
+  BufferGeometry,
+  DirectionalLight,
+  DoubleSide,
+  EdgesGeometry,
+  ExtrudeGeometry,
+  Group,
+  HemisphereLight,
+  LineBasicMaterial,
+  LineSegments,
+  Matrix4,
+  Mesh,
+  MeshStandardMaterial,
+  Path,
+  PCFSoftShadowMap,
+  PerspectiveCamera,
+  PlaneGeometry,
+  Quaternion,
+  Scene,
+  ShadowMaterial,
+  Shape,
+  Vector3,
+  WebGLRenderer,
+} from 'three';
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+
+export type ViewName = 'stand' | 'side' | 'above';
+
+/** Paper colours by what a piece is for. */
+const PAPER: Record<string, string> = { base: '#efe4cb', mechanism: '#e2a544', display: '#b9c79a', stop: '#8c6f56' };
+const MARKED = '#c2492c';
+/** Sheets drawn thinner than this vanish at arm's length. */
+const LEAST_DRAWN = 0.45;
+
+/** Draws a card as paper on a table. Draws only when something changed. */
+export class PaperScene {
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly camera = new PerspectiveCamera(32, 1, 1, 5000);
+  private readonly controls: OrbitControls;
+  private readonly card = new Group();
+  private readonly table: Mesh<BufferGeometry, ShadowMaterial>;
+  private readonly sun = new DirectionalLight('#fff6e6', 2.1);
+  private meshes: Mesh<ExtrudeGeometry, MeshStandardMaterial>[] = [];
+  private evaluation: Evaluation | undefined;
+  private framed = '';
+  private queued = false;
+
+  /** @throws Error when the browser has no WebGL */
+  constructor(canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
+    this.renderer.setPixelRatio(Math.min(2, devicePixelRatio));
+    this.renderer.shadowMap.enabled = true;
+    this.renderer.shadowMap.type = PCFSoftShadowMap;
+    this.table = new Mesh(new PlaneGeometry(3000, 3000), new ShadowMaterial({ opacity: 0.22 }));
+    this.table.receiveShadow = true;
+    this.table.rotation.x = -Math.PI / 2;
+    this.sun.castShadow = true;
+    this.sun.shadow.mapSize.set(1024, 1024);
+    this.sun.shadow.radius = 6;
+    this.scene.add(new AmbientLight('#ffffff', 0.7), new HemisphereLight('#ffffff', '#c9b795', 1.1), this.sun, this.sun.target, this.table, this.card);
+    this.card.matrixAutoUpdate = false;
+    this.controls = new OrbitControls(this.camera, canvas);
+    this.controls.enablePan = false;
+    this.controls.addEventListener('change', () => this.repaint());
+  }
+
+  resize(width: number, height: number): void {
+    if (width === 0 || height === 0) return;
+    this.renderer.setSize(width, height, false);
+    this.camera.aspect = width / height;
+    this.camera.updateProjectionMatrix();
+    this.repaint();
+  }
+
+  /** Makes the panels of a card anew. The view is kept unless it is another card. */
+  build(evaluation: Evaluation): void {
+    this.evaluation = evaluation;
+    this.clear();
+    const { design } = evaluation;
+    const lifts = liftsOf(evaluation);
+    this.meshes = design.panels.map((panel) => {
+      const thickness = Math.max(LEAST_DRAWN, caliperOf(design, panel.piece));
+      const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
+      geometry.translate(0, 0, lifts.get(panel.piece.id)! - (panel.piece.stock === 'stop' ? 0 : thickness / 2));
+      const material = new MeshStandardMaterial({ color: PAPER[panel.piece.stock] ?? '#efe4cb', roughness: 0.95, metalness: 0, side: DoubleSide });
+      const mesh = new Mesh(geometry, material);
+      mesh.castShadow = true;
+      mesh.receiveShadow = true;
+      mesh.matrixAutoUpdate = false;
+      mesh.add(new LineSegments(new EdgesGeometry(geometry, 30), new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 })));
+      this.card.add(mesh);
+      return mesh;
+    });
+    this.standUp(evaluation);
+    const kind = `${design.card.id}/${Object.values(design.sizes).map((sizes) => `${sizes['depth']}×${sizes['length']}`).join()}`;
+    if (this.framed !== kind) {
+      this.framed = kind;
+      this.pose(design.base.rest.at);
+      this.look('stand');
+    }
+  }
+
+  /** Opens the card to a point of its drive. */
+  pose(s: number): void {
+    if (!this.evaluation) return;
+    const { motion } = this.evaluation;
+    poseOf(motion, frameBetween(motion, s)).forEach((rigid, body) => this.meshes[body]?.matrix.copy(matrixOf(rigid)));
+    this.card.updateMatrixWorld(true);
+    this.repaint();
+  }
+
+  highlight(panels: readonly string[]): void {
+    this.evaluation?.design.panels.forEach((panel, body) => {
+      const material = this.meshes[body]?.material;
+      material?.emissive.set(panels.includes(panel.id) ? MARKED : '#000000');
+      if (material) material.emissiveIntensity = 0.55;
+    });
+    this.repaint();
+  }
+
+  look(view: ViewName): void {
+    if (!this.evaluation) return;
+    const { up, viewFrom } = this.evaluation.design.base.rest;
+    const toTable = standing(up);
+    const front = new Vector3(...viewFrom).applyQuaternion(toTable).normalize();
+    const flat = new Vector3(front.x, 0, front.z).normalize();
+    const from =
+      view === 'stand' ? front : view === 'above' ? flat.clone().multiplyScalar(0.12).add(new Vector3(0, 1, 0)) : new Vector3(flat.z, 0.12, -flat.x);
+    const box = new Box3().setFromObject(this.card);
+    const size = box.getSize(new Vector3()).length();
+    const centre = box.getCenter(new Vector3());
+    const distance = (size * 0.5) / Math.tan((this.camera.fov * Math.PI) / 360) / Math.min(1, this.camera.aspect);
+    this.controls.target.copy(centre);
+    this.camera.position.copy(centre).addScaledVector(from.normalize(), distance * 1.02);
+    this.sun.target.position.copy(centre);
+    this.sun.position.copy(centre).add(new Vector3(-0.5, 1.4, 0.7).multiplyScalar(size));
+    const shadow = this.sun.shadow.camera;
+    Object.assign(shadow, { left: -size, right: size, top: size, bottom: -size, near: size * 0.2, far: size * 4 });
+    shadow.updateProjectionMatrix();
+    this.controls.update();
+    this.repaint();
+  }
+
+  repaint(): void {
+    if (this.queued) return;
+    this.queued = true;
+    requestAnimationFrame(() => {
+      this.queued = false;
+      const dark = document.documentElement.classList.contains('dark');
+      this.table.material.opacity = dark ? 0.5 : 0.22;
+      this.renderer.render(this.scene, this.camera);
+    });
+  }
+
+  dispose(): void {
+    this.clear();
+    this.controls.dispose();
+    this.renderer.dispose();
+  }
+
+  /** Turns the card so that its resting pose has up at +y, and lays the table under it. */
+  private standUp(evaluation: Evaluation): void {
+    const { up, at } = evaluation.design.base.rest;
+    this.card.matrix.makeRotationFromQuaternion(standing(up));
+    this.pose(at);
+    const box = new Box3().setFromObject(this.card);
+    this.table.position.y = box.min.y - 0.2;
+  }
+
+  private clear(): void {
+    for (const mesh of this.meshes) {
+      for (const line of mesh.children as LineSegments<EdgesGeometry, LineBasicMaterial>[]) {
+        line.geometry.dispose();
+        line.material.dispose();
+      }
+      mesh.geometry.dispose();
+      mesh.material.dispose();
+      this.card.remove(mesh);
+    }
+    this.meshes = [];
+  }
+}
+
+function standing(up: readonly [number, number, number]): Quaternion {
+  return new Quaternion().setFromUnitVectors(new Vector3(...up).normalize(), new Vector3(0, 1, 0));
+}
+
+/** How far each piece is drawn off its own plane, so that glued sheets lie on and not in each other. */
+function liftsOf({ design }: Evaluation): Map<string, number> {
+  const lifts = new Map(design.pieces.map((piece) => [piece.id, 0]));
+  for (const { source, a, b } of design.linkage.bonds) {
+    const [own, under] = [design.panels[a]!.piece, design.panels[b]!.piece];
+    const thickness = (piece: typeof own): number => Math.max(LEAST_DRAWN, caliperOf(design, piece));
+    const gap = own.stock === 'stop' ? thickness(under) / 2 : thickness(own) / 2 + thickness(under) / 2;
+    lifts.set(own.id, source.face === 'down' ? gap : -gap);
+  }
+  return lifts;
+}
+
+function shapeOf(panel: Panel): Shape {
+  const [first, ...rest] = panel.area.outer;
+  const shape = new Shape().moveTo(first![0], first![1]);
+  for (const [x, y] of rest) shape.lineTo(x, y);
+  shape.closePath();
+  for (const hole of panel.area.holes) {
+    const [start, ...more] = hole;
+    const path = new Path().moveTo(start![0], start![1]);
+    for (const [x, y] of more) path.lineTo(x, y);
+    shape.holes.push(path);
+  }
+  return shape;
+}
+
+function matrixOf(m: Rigid): Matrix4 {
+  return new Matrix4().set(m[0]!, m[1]!, m[2]!, m[3]!, m[4]!, m[5]!, m[6]!, m[7]!, m[8]!, m[9]!, m[10]!, m[11]!, 0, 0, 0, 1);
+}
+

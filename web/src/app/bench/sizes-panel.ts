@@ -1,0 +1,100 @@
+import { Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import {
+  BOARDS,
+  ENVELOPES,
+  filledSizes,
+  mechanismOf,
+  setSize,
+  sizeRows,
+  STOCKS,
+  unsetSize,
+  type CardDocument,
+  type CardProblem,
+  type Evaluation,
+  type SizeRow,
+} from '@diptychon/core';
+import { Select } from 'primeng/select';
+import { LengthField } from './length-field';
+import { NumberText } from './number-text';
+
+/** A change of the card, with its name for undo. */
+export interface CardChange {
+  what: string;
+  card: CardDocument;
+}
+
+interface Group {
+  owner: string;
+  title: string;
+  rows: SizeRow[];
+}
+
+/** What the maker sets, and what follows from it with its reason. */
+@Component({
+  selector: 'dip-sizes-panel',
+  imports: [FormsModule, LengthField, NumberText, Select],
+  templateUrl: './sizes-panel.html',
+  styleUrl: './sizes-panel.scss',
+})
+export class SizesPanel {
+  readonly card = input.required<CardDocument>();
+  readonly evaluation = input<Evaluation>();
+  readonly problems = input<readonly CardProblem[]>([]);
+  readonly changed = output<CardChange>();
+
+  protected readonly stocks = STOCKS.map(({ id, name }) => ({ value: id, label: name }));
+  protected readonly boards = BOARDS.map(({ id, name }) => ({ value: id, label: name }));
+  protected readonly envelopes = [{ value: '', label: 'none chosen' }, ...ENVELOPES.map(({ id, name }) => ({ value: id, label: name }))];
+  protected readonly foldEdges = [
+    { value: 'side', label: 'at the side' },
+    { value: 'top', label: 'at the top' },
+  ];
+
+  protected readonly groups = computed((): Group[] => {
+    const card = this.card();
+    return ['base', ...card.movements.map((m) => m.id)].map((owner) => ({ owner, title: mechanismOf(card, owner).name, rows: sizeRows(card, owner) }));
+  });
+
+  protected readonly closedSize = computed(() => {
+    const { depth, length } = filledSizes(this.card(), 'base') as { depth: number; length: number };
+    return this.card().foldEdge === 'side' ? { width: depth, height: length } : { width: length, height: depth };
+  });
+
+  protected readonly roles = computed(() => {
+    const used = new Set(this.evaluation()?.design.pieces.map((piece) => piece.stock) ?? ['base']);
+    return [
+      { role: 'base' as const, label: 'Base stock' },
+      { role: 'mechanism' as const, label: 'Mechanism stock' },
+      { role: 'display' as const, label: 'Display stock' },
+    ].filter(({ role }) => used.has(role));
+  });
+
+  protected refusal(row: SizeRow): string | undefined {
+    return this.problems().find((p) => p.owner === row.owner && p.size === row.name)?.says;
+  }
+
+  protected set(row: SizeRow, value: number | string): void {
+    this.changed.emit({ what: row.label, card: setSize(this.card(), row.owner, row.name, value) });
+  }
+
+  protected follow(row: SizeRow): void {
+    this.changed.emit({ what: row.label, card: unsetSize(this.card(), row.owner, row.name) });
+  }
+
+  protected setStock(role: 'base' | 'mechanism' | 'display', label: string, id: string): void {
+    this.changed.emit({ what: label, card: { ...this.card(), stocks: { ...this.card().stocks, [role]: id } } });
+  }
+
+  protected setFoldEdge(foldEdge: 'side' | 'top'): void {
+    this.changed.emit({ what: 'Fold edge', card: { ...this.card(), foldEdge } });
+  }
+
+  protected setBoard(board: string): void {
+    this.changed.emit({ what: 'Board', card: { ...this.card(), board } });
+  }
+
+  protected setEnvelope(envelope: string): void {
+    this.changed.emit({ what: 'Envelope', card: { ...this.card(), envelope: envelope || undefined } });
+  }
+}

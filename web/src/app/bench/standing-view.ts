@@ -1,0 +1,93 @@
+import { afterNextRender, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, viewChild } from '@angular/core';
+import { frameBetween, printAngle, readTracked, type Evaluation } from '@diptychon/core';
+import { summarise } from './verdict-list';
+import type { PaperScene, ViewName } from './paper-scene';
+
+/** The card in the round. The drawing code loads only when this is on screen. */
+@Component({
+  selector: 'dip-standing-view',
+  template: `
+    <canvas #canvas tabindex="-1" aria-hidden="true"></canvas>
+    @if (state() === 'loading') {
+      <p class="over">Setting the card up…</p>
+    }
+    @if (state() === 'failed') {
+      <p class="over">This browser cannot draw the card in 3D. Everything else works: sizes, flat pieces and verdicts are beside this.</p>
+    }
+    <div class="views" role="group" aria-label="Look from">
+      @for (view of views; track view.name) {
+        <button type="button" (click)="look(view.name)">{{ view.label }}</button>
+      }
+    </div>
+    <p class="pose">{{ pose() }}</p>
+  `,
+  styleUrl: './standing-view.scss',
+})
+export class StandingView implements OnDestroy {
+  readonly evaluation = input.required<Evaluation>();
+  readonly s = input.required<number>();
+  readonly highlight = input<readonly string[]>([]);
+
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly scene = signal<PaperScene | undefined>(undefined);
+  protected readonly state = signal<'loading' | 'ready' | 'failed'>('loading');
+  private readonly watch = new ResizeObserver(() => this.scene()?.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight));
+  private readonly themeWatch = new MutationObserver(() => this.scene()?.repaint());
+
+  protected readonly views: { name: ViewName; label: string }[] = [
+    { name: 'stand', label: 'Front' },
+    { name: 'side', label: 'Side' },
+    { name: 'above', label: 'Above' },
+  ];
+
+  /** The pose and verdict in words, for who cannot see the drawing. */
+  protected readonly pose = computed(() => {
+    const known = this.evaluation();
+    const frame = frameBetween(known.motion, this.s());
+    const readings = known.design.tracked.map((tracked) => {
+      const value = readTracked(known, tracked, frame);
+      return `${tracked.label.toLowerCase()} ${tracked.kind === 'angle' ? printAngle(value) : `${Math.round(value)} mm`}`;
+    });
+    return `Open ${printAngle(frame.opening)}${readings.length ? `: ${readings.join(', ')}` : ''}. ${summarise(known.findings)}`;
+  });
+
+  constructor() {
+    afterNextRender(() => void this.start());
+    effect(() => this.scene()?.build(this.evaluation()));
+    effect(() => {
+      const scene = this.scene();
+      this.evaluation();
+      scene?.pose(this.s());
+    });
+    effect(() => {
+      const scene = this.scene();
+      this.evaluation();
+      scene?.highlight(this.highlight());
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.watch.disconnect();
+    this.themeWatch.disconnect();
+    this.scene()?.dispose();
+  }
+
+  protected look(view: ViewName): void {
+    this.scene()?.look(view);
+  }
+
+  private async start(): Promise<void> {
+    try {
+      const { PaperScene } = await import('./paper-scene');
+      const scene = new PaperScene(this.canvas().nativeElement);
+      scene.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight);
+      this.watch.observe(this.host.nativeElement);
+      this.themeWatch.observe(document.documentElement, { attributeFilter: ['class'] });
+      this.scene.set(scene);
+      this.state.set('ready');
+    } catch {
+      this.state.set('failed');
+    }
+  }
+}

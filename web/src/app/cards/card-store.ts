@@ -1,0 +1,98 @@
+import { Injectable } from '@angular/core';
+import { DEMO_CARDS, readCard, type CardDocument } from '@diptychon/core';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+
+/** A card as kept: with the state before its last save, and a count of saves to notice another tab. */
+export interface KeptCard {
+  id: string;
+  card: unknown;
+  previous: unknown;
+  revision: number;
+  savedAt: number;
+}
+
+interface Shelf extends DBSchema {
+  cards: { key: string; value: KeptCard };
+  notes: { key: string; value: unknown };
+}
+
+/** A save was refused because the card was saved elsewhere since it was opened here. */
+export class SavedElsewhere extends Error {
+  constructor(readonly revision: number) {
+    super('This card was changed in another tab.');
+  }
+}
+
+export interface OpenedCard {
+  card: CardDocument;
+  revision: number;
+  savedAt: number;
+  /** the last save could not be read; this is the one before */
+  recovered: boolean;
+}
+
+const NAME = 'diptychon';
+const VERSION = 1;
+
+/** The maker's cards in this browser. A thin typed layer over IndexedDB; every save is one transaction. */
+@Injectable({ providedIn: 'root' })
+export class CardStore {
+  private readonly db: Promise<IDBPDatabase<Shelf>> = openDB<Shelf>(NAME, VERSION, {
+    upgrade(db) {
+      db.createObjectStore('cards', { keyPath: 'id' });
+      db.createObjectStore('notes');
+    },
+  });
+
+  /** All cards that can be read, last saved first. Puts the demo cards on an empty first shelf. */
+  async all(): Promise<OpenedCard[]> {
+    const db = await this.db;
+    if (!(await db.get('notes', 'demo-shelved'))) await this.shelveDemo(db);
+    const kept = await db.getAll('cards');
+    return kept.flatMap((record) => this.opened(record) ?? []).sort((a, b) => b.savedAt - a.savedAt);
+  }
+
+  async get(id: string): Promise<OpenedCard | undefined> {
+    await this.all();
+    const record = await (await this.db).get('cards', id);
+    return record && this.opened(record);
+  }
+
+  /**
+   * Saves a card over the revision it was opened at, keeping the state before.
+   * @throws SavedElsewhere when another tab saved it meanwhile
+   */
+  async save(card: CardDocument, overRevision: number): Promise<number> {
+    const db = await this.db;
+    const tx = db.transaction('cards', 'readwrite');
+    const before = await tx.store.get(card.id);
+    if (before && before.revision !== overRevision) {
+      await tx.done;
+      throw new SavedElsewhere(before.revision);
+    }
+    const revision = overRevision + 1;
+    await tx.store.put({ id: card.id, card, previous: before?.card ?? null, revision, savedAt: Date.now() });
+    await tx.done;
+    return revision;
+  }
+
+  async remove(id: string): Promise<void> {
+    await (await this.db).delete('cards', id);
+  }
+
+  private opened(record: KeptCard): OpenedCard | undefined {
+    const now = readCard(record.card);
+    const reading = now.ok ? now : readCard(record.previous);
+    if (!reading.ok) return undefined;
+    return { card: reading.card, revision: record.revision, savedAt: record.savedAt, recovered: !now.ok };
+  }
+
+  private async shelveDemo(db: IDBPDatabase<Shelf>): Promise<void> {
+    const tx = db.transaction(['cards', 'notes'], 'readwrite');
+    for (const [i, card] of DEMO_CARDS.entries()) {
+      await tx.objectStore('cards').put({ id: card.id, card, previous: null, revision: 1, savedAt: Date.now() - i });
+    }
+    await tx.objectStore('notes').put(true, 'demo-shelved');
+    await tx.done;
+  }
+}

@@ -1,0 +1,25 @@
+import { Injectable } from '@angular/core';
+import type { CardDocument, Outcome } from '@diptychon/core';
+import { wrap, type Remote } from 'comlink';
+import { catchError, defer, map, of, switchMap, type Observable } from 'rxjs';
+import type { EvaluationApi } from './evaluation.worker';
+
+/** An outcome, or a sentence when the calculation itself broke. */
+export type Answer = Outcome | { ok: 'broken'; says: string };
+
+/** Hands cards to the worker. */
+@Injectable({ providedIn: 'root' })
+export class Evaluator {
+  private readonly api: Remote<EvaluationApi> = wrap<EvaluationApi>(new Worker(new URL('./evaluation.worker', import.meta.url), { type: 'module' }));
+
+  /** The outcome for each card; one that is overtaken by a newer card is dropped. */
+  follow(cards: Observable<CardDocument>): Observable<{ card: CardDocument; answer: Answer }> {
+    return cards.pipe(switchMap((card) => this.once(card).pipe(map((answer) => ({ card, answer })))));
+  }
+
+  once(card: CardDocument): Observable<Answer> {
+    return defer(() => this.api.evaluate(card)).pipe(
+      catchError((error: unknown) => of({ ok: 'broken' as const, says: error instanceof Error ? error.message : 'The calculation stopped.' })),
+    );
+  }
+}
