@@ -28,7 +28,8 @@ export function cardFrom({ words, options, sets }: Arguments): CardDocument {
 function readFile(file: string): CardDocument {
   let text: string;
   try {
-    if (statSync(file).size > LARGEST_CARD_FILE) throw new UsageError(`${file}: larger than ${LARGEST_CARD_FILE / 1024} kB, which no card file is`);
+    if (statSync(file).size > LARGEST_CARD_FILE)
+      throw new UsageError(`${file}: larger than ${LARGEST_CARD_FILE / 1024} kB, which no card file is`);
     text = readFileSync(file, 'utf8');
   } catch (error) {
     if (error instanceof UsageError) throw error;

@@ -22,7 +22,17 @@ function sizeRecords(mechanism: Mechanism) {
     if (size.kind === 'choice') return { name, label, kind, help, default: size.default, allowed: size.options.map((o) => o.value) };
     const shown = (value: number): number => Number((size.kind === 'angle' ? toDegrees(value) : value).toFixed(4));
     const { min, max, because } = size.range({ ...CALIPERS, sizes });
-    return { name, label, kind, help, unit: size.kind === 'angle' ? 'deg' : 'mm', default: shown(sizes[name] as number), min: shown(min), max: shown(max), because };
+    return {
+      name,
+      label,
+      kind,
+      help,
+      unit: size.kind === 'angle' ? 'deg' : 'mm',
+      default: shown(sizes[name] as number),
+      min: shown(min),
+      max: shown(max),
+      because,
+    };
   });
 }
 

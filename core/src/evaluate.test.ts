@@ -15,7 +15,8 @@ const vFold = (sizes: Sizes, base: Sizes = {}): CardDocument => ({
   ...folded(base),
   movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes }],
 });
-const degrees = (sizes: Record<string, number>): Sizes => Object.fromEntries(Object.entries(sizes).map(([name, value]) => [name, toRadians(value)]));
+const degrees = (sizes: Record<string, number>): Sizes =>
+  Object.fromEntries(Object.entries(sizes).map(([name, value]) => [name, toRadians(value)]));
 
 function evaluated(card: CardDocument): Evaluation {
   const outcome = evaluate(card);
@@ -29,7 +30,11 @@ const refused = (card: CardDocument): string => {
 const finding = (evaluation: Evaluation, id: string) => evaluation.findings.find((f) => f.id.startsWith(id))!;
 const measure = (evaluation: Evaluation, name: string): number => evaluation.measures.find((m) => m.name === name)!.value;
 const tracked = (evaluation: Evaluation, id: string, frame: number): number =>
-  readTracked(evaluation, evaluation.design.tracked.find((t) => t.id === id)!, evaluation.motion.frames[frame]!);
+  readTracked(
+    evaluation,
+    evaluation.design.tracked.find((t) => t.id === id)!,
+    evaluation.motion.frames[frame]!,
+  );
 
 describe('an easel 150 mm deep', () => {
   it.each([
@@ -70,7 +75,9 @@ describe('an easel 150 mm deep', () => {
   it('says how far a tall display sticks out, and on which side', () => {
     const found = finding(evaluated(easel({ depth: 150, displayHeight: 170 })), 'stays-inside/');
     expect(found).toMatchObject({ severity: 'fail', value: expect.closeTo(20, 6), says: expect.stringContaining('past the fold') });
-    const wide = evaluated(easel({ depth: 150, length: 100, displayWidth: 112 })).findings.filter((f) => f.check === 'stays-inside' && f.severity === 'fail');
+    const wide = evaluated(easel({ depth: 150, length: 100, displayWidth: 112 })).findings.filter(
+      (f) => f.check === 'stays-inside' && f.severity === 'fail',
+    );
     expect(wide.map((f) => f.value)).toEqual([expect.closeTo(6, 6), expect.closeTo(6, 6)]);
   });
 
@@ -115,7 +122,7 @@ describe('a V-fold with wing angle 60° and ray angle 45°', () => {
   });
 
   it('works with the point away from you and tabs outside as well', () => {
-    for (const sizes of [{ direction: 'away' }, { tabSide: 'outside' }, { direction: 'away', tabSide: 'outside' }]) {
+    for (const sizes of [{ direction: 'away' }, { tabSide: 'outside' }, { direction: 'away', tabSide: 'outside' }] as Sizes[]) {
       const other = evaluated(vFold({ ...degrees({ wingAngle: 60, rayAngle: 45 }), ...sizes }));
       expect(toDegrees(tracked(other, 'figure-crest-lean', 60))).toBeCloseTo(45, 6);
       expect(other.motion.wrongWay).toEqual([]);
@@ -128,7 +135,9 @@ describe('a lopsided V-fold', () => {
   it('binds before closing when the wings differ by more than the rays', () => {
     const card = evaluated(vFold(degrees({ rayAngle: 45, wingAngle: 60, secondRayAngle: 50, secondWingAngle: 70 })));
     // Rays come within 10° of each other: cos 10° = cos 45° cos 50° + sin 45° sin 50° cos φ.
-    const binds = Math.acos((Math.cos(toRadians(10)) - Math.cos(toRadians(45)) * Math.cos(toRadians(50))) / (Math.sin(toRadians(45)) * Math.sin(toRadians(50))));
+    const binds = Math.acos(
+      (Math.cos(toRadians(10)) - Math.cos(toRadians(45)) * Math.cos(toRadians(50))) / (Math.sin(toRadians(45)) * Math.sin(toRadians(50))),
+    );
     expect(Math.abs(toDegrees(card.motion.reachable.opening[0] - binds))).toBeLessThan(0.2);
     expect(finding(card, 'closes-loop')).toMatchObject({ severity: 'fail' });
     expect(card.findings.find((f) => f.id === 'folds-flat')).toMatchObject({ severity: 'fail', followsFrom: 'closes-loop' });
@@ -206,8 +215,16 @@ const angle = (min: number, max: number) => fc.double({ min: toRadians(min), max
 const length = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 const anyEasel = fc
-  .record({ depth: length(40, 320), length: length(40, 320), stop: length(0.1, 0.92), display: length(0.25, 1.8), spine: fc.constantFrom('none', 'fitted') })
-  .map(({ depth, length: along, stop, display, spine }) => easel({ depth, length: along, stopDistance: depth * stop, displayHeight: depth * display, spine }));
+  .record({
+    depth: length(40, 320),
+    length: length(40, 320),
+    stop: length(0.1, 0.92),
+    display: length(0.25, 1.8),
+    spine: fc.constantFrom('none', 'fitted'),
+  })
+  .map(({ depth, length: along, stop, display, spine }) =>
+    easel({ depth, length: along, stopDistance: depth * stop, displayHeight: depth * display, spine }),
+  );
 
 const anyVFold = fc
   .record({
@@ -221,7 +238,15 @@ const anyVFold = fc
     outline: fc.constantFrom('pointed', 'upright', 'cap'),
   })
   .map(({ depth, length: along, rayAngle, lift, lopsided, ...choices }) =>
-    vFold({ ...choices, rayAngle, wingAngle: rayAngle + lift, ...(lopsided !== null && { secondRayAngle: rayAngle + lopsided, secondWingAngle: rayAngle + lift - lopsided }) }, { depth, length: along }),
+    vFold(
+      {
+        ...choices,
+        rayAngle,
+        wingAngle: rayAngle + lift,
+        ...(lopsided !== null && { secondRayAngle: rayAngle + lopsided, secondWingAngle: rayAngle + lift - lopsided }),
+      },
+      { depth, length: along },
+    ),
   );
 
 function numbersOf(value: unknown): number[] {
@@ -281,7 +306,14 @@ describe('any allowed sizes', () => {
           { secondRayAngle: rayAngle + more, secondWingAngle: rayAngle + lift - more },
         ];
         const here = evaluate(vFold({ ...one, ...two }));
-        const there = evaluate(vFold({ rayAngle: two.secondRayAngle, wingAngle: two.secondWingAngle, secondRayAngle: one.rayAngle, secondWingAngle: one.wingAngle }));
+        const there = evaluate(
+          vFold({
+            rayAngle: two.secondRayAngle,
+            wingAngle: two.secondWingAngle,
+            secondRayAngle: one.rayAngle,
+            secondWingAngle: one.wingAngle,
+          }),
+        );
         expect(here.ok).toBe(there.ok);
         if (!here.ok || !there.ok) return;
         for (const i of [0, 15, 30, 45, 60]) {
@@ -297,7 +329,8 @@ describe('any allowed sizes', () => {
       fc.property(anyVFold, fc.constantFrom(...NOTATIONS.map((n) => n.id)), (card, notation) => {
         const [a, b] = [evaluate(card), evaluate({ ...card, notation })];
         expect(a.ok).toBe(b.ok);
-        if (a.ok && b.ok) expect(numbersOf(b.evaluation.sheets.map((s) => s.outline))).toEqual(numbersOf(a.evaluation.sheets.map((s) => s.outline)));
+        if (a.ok && b.ok)
+          expect(numbersOf(b.evaluation.sheets.map((s) => s.outline))).toEqual(numbersOf(a.evaluation.sheets.map((s) => s.outline)));
       }),
       { numRuns: 15 },
     );

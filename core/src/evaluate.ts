@@ -75,8 +75,22 @@ function giveSpines(design: Design, closed: ClosedCard): void {
 function blankMeasures(sheets: readonly CutSheet[], design: Design, closed: ClosedCard): (Measure & { owner: string })[] {
   const owner = (pieceId: string): string => (design.base.pieces.some((piece) => piece.id === pieceId) ? 'base' : pieceId);
   const blanks = sheets.flatMap(({ piece, width, height }) => [
-    { owner: owner(piece.id), name: `${piece.id}Width`, label: `${piece.name}, blank across`, value: width, unit: 'mm' as const, because: piece.because },
-    { owner: owner(piece.id), name: `${piece.id}Height`, label: `${piece.name}, blank along`, value: height, unit: 'mm' as const, because: piece.because },
+    {
+      owner: owner(piece.id),
+      name: `${piece.id}Width`,
+      label: `${piece.name}, blank across`,
+      value: width,
+      unit: 'mm' as const,
+      because: piece.because,
+    },
+    {
+      owner: owner(piece.id),
+      name: `${piece.id}Height`,
+      label: `${piece.name}, blank along`,
+      value: height,
+      unit: 'mm' as const,
+      because: piece.because,
+    },
   ]);
   const spines = design.base.closings
     .filter((closing) => closing.spined)

@@ -10,7 +10,7 @@ export * from './supplies/boards.js';
 export * from './supplies/envelopes.js';
 export * from './supplies/sheets.js';
 export * from './supplies/stocks.js';
-export type { CutSheet, Score } from './sheet/cut-sheet.js';
+export { readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
 export type { Panel, PanelHinge } from './sheet/panels.js';
 export type { Crease, Fold, Piece, StandsFor, Zone } from './sheet/piece.js';
 export { frameAt, frameBetween, poseOf, type Frame, type Motion } from './linkage/motion.js';

@@ -54,7 +54,11 @@ describe('the page server', () => {
   });
 
   it('refuses a body that is too large', async () => {
-    const answer = await fetch(`${address}/x`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify('x'.repeat(100_000)) });
+    const answer = await fetch(`${address}/x`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify('x'.repeat(100_000)),
+    });
     expect(answer.status).toBe(413);
   });
 });

@@ -14,7 +14,11 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
 const server = application(pageFolder).listen(port, host, (error?: Error) => {
   if (error) {
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
-    console.error(taken ? `Port ${port} is taken. Stop what uses it, or choose another: PORT=${port + 1} npm start` : `The server cannot start: ${error.message}`);
+    console.error(
+      taken
+        ? `Port ${port} is taken. Stop what uses it, or choose another: PORT=${port + 1} npm start`
+        : `The server cannot start: ${error.message}`,
+    );
     process.exit(1);
   }
   console.log(`Diptychon is at http://${host}:${(server.address() as AddressInfo).port}/`);

@@ -38,20 +38,34 @@ export type Composition = { ok: true; design: Design } | { ok: false; problems: 
  * @throws RangeError when the document names a mechanism, stock or fold that does not exist
  */
 export function compose(card: CardDocument): Composition {
-  const stocks = { base: stockById(card.stocks.base), mechanism: stockById(card.stocks.mechanism), display: stockById(card.stocks.display) };
+  const stocks = {
+    base: stockById(card.stocks.base),
+    mechanism: stockById(card.stocks.mechanism),
+    display: stockById(card.stocks.display),
+  };
   const calipers = { baseCaliper: stocks.base.caliper, mechanismCaliper: stocks.mechanism.caliper };
   const baseMechanism = baseById(card.base.mechanism);
   const baseSizes = fillSizes(baseMechanism.sizes, card.base.sizes, calipers);
   const sizes: Record<string, Sizes> = { base: baseSizes };
   const problems: CardProblem[] = [
-    ...unknownSizes('base', card.base.sizes, baseMechanism.sizes.map((s) => s.name)),
+    ...unknownSizes(
+      'base',
+      card.base.sizes,
+      baseMechanism.sizes.map((s) => s.name),
+    ),
     ...checkSizes(baseMechanism.sizes, { ...calipers, sizes: baseSizes }).map((p) => ({ ...p, owner: 'base' })),
   ];
   for (const movement of card.movements) {
     const { sizes: free } = movementById(movement.mechanism);
     const own = fillSizes(free, movement.sizes, calipers, baseSizes);
     sizes[movement.id] = own;
-    problems.push(...unknownSizes(movement.id, movement.sizes, free.map((s) => s.name)));
+    problems.push(
+      ...unknownSizes(
+        movement.id,
+        movement.sizes,
+        free.map((s) => s.name),
+      ),
+    );
     problems.push(...checkSizes(free, { ...calipers, sizes: own }).map((p) => ({ ...p, owner: movement.id })));
   }
   if (problems.length > 0) return { ok: false, problems };

@@ -7,14 +7,28 @@ import { NOTATIONS, type Notation } from '../measure/units.js';
 export const CURRENT_VERSION = 1;
 
 const oneOf = (what: string, values: readonly string[]) =>
-  v.pipe(v.string(), v.check((value) => values.includes(value), `allowed ${what}: ${values.join(', ')}`));
+  v.pipe(
+    v.string(),
+    v.check((value) => values.includes(value), `allowed ${what}: ${values.join(', ')}`),
+  );
 
 const text = (max: number) => v.pipe(v.string('allowed: text'), v.maxLength(max, `allowed: at most ${max} characters`));
 const identifier = v.pipe(
   v.string('allowed: text'),
   v.regex(/^[a-z0-9][a-z0-9-]{0,63}$/i, 'allowed: letters, digits and hyphens, at most 64'),
 );
-const size = v.union([v.pipe(v.number(), v.finite('allowed: a finite number'), v.minValue(-1e5, 'allowed: -100000 to 100000'), v.maxValue(1e5, 'allowed: -100000 to 100000')), text(64)], 'allowed: a number (mm or radians) or a word');
+const size = v.union(
+  [
+    v.pipe(
+      v.number(),
+      v.finite('allowed: a finite number'),
+      v.minValue(-1e5, 'allowed: -100000 to 100000'),
+      v.maxValue(1e5, 'allowed: -100000 to 100000'),
+    ),
+    text(64),
+  ],
+  'allowed: a number (mm or radians) or a word',
+);
 const sizes = v.record(v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,40}$/, 'allowed: a plain size name')), size);
 
 export const cardSchema = v.strictObject({
@@ -23,13 +37,31 @@ export const cardSchema = v.strictObject({
   id: identifier,
   name: v.pipe(text(120), v.minLength(1, 'allowed: at least one character')),
   foldEdge: v.picklist(['side', 'top'], 'allowed: side, top'),
-  notation: v.pipe(oneOf('notations', NOTATIONS.map((n) => n.id)), v.transform((value) => value as Notation)),
-  board: oneOf('boards', BOARDS.map((b) => b.id)),
+  notation: v.pipe(
+    oneOf(
+      'notations',
+      NOTATIONS.map((n) => n.id),
+    ),
+    v.transform((value) => value as Notation),
+  ),
+  board: oneOf(
+    'boards',
+    BOARDS.map((b) => b.id),
+  ),
   envelope: v.optional(identifier),
   stocks: v.strictObject({
-    base: oneOf('stocks', STOCKS.map((s) => s.id)),
-    mechanism: oneOf('stocks', STOCKS.map((s) => s.id)),
-    display: oneOf('stocks', STOCKS.map((s) => s.id)),
+    base: oneOf(
+      'stocks',
+      STOCKS.map((s) => s.id),
+    ),
+    mechanism: oneOf(
+      'stocks',
+      STOCKS.map((s) => s.id),
+    ),
+    display: oneOf(
+      'stocks',
+      STOCKS.map((s) => s.id),
+    ),
   }),
   base: v.strictObject({ mechanism: identifier, sizes }),
   movements: v.pipe(

@@ -1,5 +1,5 @@
 import { baseById, movementById } from '../mechanism/catalogue.js';
-import { fillSizes, num, type Sizes } from '../mechanism/sizes.js';
+import { checkSizes, fillSizes, num, type Sizes } from '../mechanism/sizes.js';
 import type { AlternativeSize, Base, FreeSize, Movement } from '../mechanism/contract.js';
 import { stockById } from '../supplies/stocks.js';
 import type { CardDocument } from './document.js';
@@ -19,7 +19,7 @@ export function mechanismOf(card: CardDocument, owner: string): Base | Movement 
 
 /** All sizes of an owner, defaults filled in. */
 export function filledSizes(card: CardDocument, owner: string): Sizes {
-  const calipers = { baseCaliper: stockById(card.stocks.base).caliper, mechanismCaliper: stockById(card.stocks.mechanism).caliper };
+  const calipers = calipersOf(card);
   const base = fillSizes(baseById(card.base.mechanism).sizes, card.base.sizes, calipers);
   if (owner === 'base') return base;
   return fillSizes(mechanismOf(card, owner).sizes, sizesOf(card, owner), calipers, base);
@@ -41,9 +41,23 @@ export function setSize(card: CardDocument, owner: string, name: string, value: 
   };
 }
 
+/** Why a size cannot be set to a value in this card, as one sentence; nothing when it can. */
+export function refusal(card: CardDocument, owner: string, name: string, value: number | string): string | undefined {
+  const { sizes: free, alternatives } = mechanismOf(card, owner);
+  const target = alternatives.find((a) => a.name === name)?.insteadOf ?? name;
+  const changed = setSize(card, owner, name, value);
+  const context = { sizes: filledSizes(changed, owner), ...calipersOf(card) };
+  return checkSizes(free, context).find((problem) => problem.size === target)?.says;
+}
+
+function calipersOf(card: CardDocument): { baseCaliper: number; mechanismCaliper: number } {
+  return { baseCaliper: stockById(card.stocks.base).caliper, mechanismCaliper: stockById(card.stocks.mechanism).caliper };
+}
+
 /** A card with one size back at its default, which follows the other sizes. */
 export function unsetSize(card: CardDocument, owner: string, name: string): CardDocument {
-  const without = (sizes: Sizes): Record<string, number | string> => Object.fromEntries(Object.entries(sizes).filter(([key]) => key !== name));
+  const without = (sizes: Sizes): Record<string, number | string> =>
+    Object.fromEntries(Object.entries(sizes).filter(([key]) => key !== name));
   if (owner === 'base') return { ...card, base: { ...card.base, sizes: without(card.base.sizes) } };
   return { ...card, movements: card.movements.map((m) => (m.id === owner ? { ...m, sizes: without(m.sizes) } : m)) };
 }
@@ -61,6 +75,8 @@ export interface SizeRow {
   options?: readonly { value: string; label: string }[];
   /** set by the maker; otherwise it follows other sizes */
   given: boolean;
+  /** its default follows other sizes */
+  follows: boolean;
   /** for an alternative: the size it stands for */
   insteadOf?: string;
 }
@@ -70,14 +86,25 @@ export function sizeRows(card: CardDocument, owner: string): SizeRow[] {
   const mechanism = mechanismOf(card, owner);
   const sizes = filledSizes(card, owner);
   const given = sizesOf(card, owner);
-  const context = { sizes, baseCaliper: stockById(card.stocks.base).caliper, mechanismCaliper: stockById(card.stocks.mechanism).caliper };
+  const context = { sizes, ...calipersOf(card) };
   return mechanism.sizes
     .filter((size) => size.shown?.(sizes) ?? true)
     .flatMap((size): SizeRow[] => {
       const { name, label, help, kind } = size;
-      const row: SizeRow = { owner, name, label, help, kind, value: sizes[name]!, given: name in given };
+      const row: SizeRow = {
+        owner,
+        name,
+        label,
+        help,
+        kind,
+        value: sizes[name]!,
+        given: name in given,
+        follows: size.kind !== 'choice' && typeof size.default === 'function',
+      };
       if (size.kind === 'choice') return [{ ...row, options: size.options }];
-      const alternatives = mechanism.alternatives.filter((a) => a.insteadOf === name).map((a) => alternativeRow(a, owner, sizes, size, context));
+      const alternatives = mechanism.alternatives
+        .filter((a) => a.insteadOf === name)
+        .map((a) => alternativeRow(a, owner, sizes, size, context));
       return [{ ...row, range: size.range(context) }, ...alternatives];
     });
 }
@@ -89,5 +116,16 @@ function alternativeRow(a: AlternativeSize, owner: string, sizes: Sizes, size: R
   const ends = [min, max].map((end) => a.fromSize({ ...sizes, [a.insteadOf]: end })).sort((p, q) => p - q);
   const { name, label, help, kind, insteadOf } = a;
   const valid = num(sizes, insteadOf) >= min - 1e-9 && num(sizes, insteadOf) <= max + 1e-9;
-  return { owner, name, label, help, kind, insteadOf, given: false, value: valid ? a.fromSize(sizes) : ends[0]!, range: { min: ends[0]!, max: ends[1]!, because } };
+  return {
+    owner,
+    name,
+    label,
+    help,
+    kind,
+    insteadOf,
+    given: false,
+    follows: false,
+    value: valid ? a.fromSize(sizes) : ends[0]!,
+    range: { min: ends[0]!, max: ends[1]!, because },
+  };
 }

@@ -51,7 +51,16 @@ export const clears: Check = ({ design, motion }) => {
       says: `${hit.a.name} and ${hit.b.name} run into each other at an opening of ${printAngle(hit.opening)}, by up to ${plainMm(hit.depth)}.`,
     });
   }
-  if (found.length === 0) found.push({ id: 'clears', check: 'clears', severity: 'pass', value: 0, limit: 0, unit: 'mm', says: 'No panel runs into another anywhere in the motion.' });
+  if (found.length === 0)
+    found.push({
+      id: 'clears',
+      check: 'clears',
+      severity: 'pass',
+      value: 0,
+      limit: 0,
+      unit: 'mm',
+      says: 'No panel runs into another anywhere in the motion.',
+    });
   return found;
 };
 

@@ -9,7 +9,12 @@ export const closesLoop: Check = ({ motion }) => {
   const found: Finding[] = [];
   const base = { check: 'closes-loop', value: worstMisfit, limit: JOINT_SLACK, unit: 'mm' as const };
   if (worstMisfit <= JOINT_SLACK) {
-    found.push({ ...base, id: 'closes-loop', severity: 'pass', says: `Every joint fits through the whole motion, to ${worstMisfit < 1e-6 ? 'a millionth of a mm' : plainMm(worstMisfit)}.` });
+    found.push({
+      ...base,
+      id: 'closes-loop',
+      severity: 'pass',
+      says: `Every joint fits through the whole motion, to ${worstMisfit < 1e-6 ? 'a millionth of a mm' : plainMm(worstMisfit)}.`,
+    });
   } else {
     const [from, to] = reachable.opening;
     const says: string[] = [];

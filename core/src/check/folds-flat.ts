@@ -55,7 +55,13 @@ function crossings({ design, closed }: CheckInput): Finding[] {
     };
   });
   if (found.length === 0 && closed.stack.order.length === 0) {
-    found.push({ id: 'folds-flat/circle', check: 'folds-flat', severity: 'fail', at: 0, says: 'The closed panels lie on one another in a circle: they cannot be stacked.' });
+    found.push({
+      id: 'folds-flat/circle',
+      check: 'folds-flat',
+      severity: 'fail',
+      at: 0,
+      says: 'The closed panels lie on one another in a circle: they cannot be stacked.',
+    });
   }
   return found;
 }

@@ -18,19 +18,53 @@ export const glueClear: Check = ({ design }) => {
     });
     const past = Math.max(outside(corners, design.panels[bond.a]!.area), outside(onPartner, design.panels[bond.b]!.area));
     if (past > 0.5) {
-      found.push({ id: `glue-clear/${id}/past`, check: 'glue-clear', severity: 'fail', value: past, limit: 0, panels, says: `Glue of ${name} reaches past its panel by ${past.toFixed(0)} mm²: it would stick to what should move.` });
+      found.push({
+        id: `glue-clear/${id}/past`,
+        check: 'glue-clear',
+        severity: 'fail',
+        value: past,
+        limit: 0,
+        panels,
+        says: `Glue of ${name} reaches past its panel by ${past.toFixed(0)} mm²: it would stick to what should move.`,
+      });
     }
     const width = Math.abs(signedArea(corners)) / longestSide(corners);
     if (width < LEAST_TAB - 1.01) {
-      found.push({ id: `glue-clear/${id}/narrow`, check: 'glue-clear', severity: 'warn', value: width, limit: LEAST_TAB - 1, unit: 'mm', panels, says: `The glued area of ${name} is about ${plainMm(width)} wide; below ${plainMm(LEAST_TAB - 1)} it peels.` });
+      found.push({
+        id: `glue-clear/${id}/narrow`,
+        check: 'glue-clear',
+        severity: 'warn',
+        value: width,
+        limit: LEAST_TAB - 1,
+        unit: 'mm',
+        panels,
+        says: `The glued area of ${name} is about ${plainMm(width)} wide; below ${plainMm(LEAST_TAB - 1)} it peels.`,
+      });
     }
     const near = nearestFold(onPartner, bond.b, design.linkage.hinges);
     if (near && near.gap < TAB_CLEARANCE / 2) {
-      found.push({ id: `glue-clear/${id}/fold`, check: 'glue-clear', severity: 'warn', value: near.gap, limit: TAB_CLEARANCE / 2, unit: 'mm', panels, creases: [near.hinge], says: `Glue of ${name} comes within ${plainMm(near.gap)} of a fold that moves; keep ${plainMm(TAB_CLEARANCE)}.` });
+      found.push({
+        id: `glue-clear/${id}/fold`,
+        check: 'glue-clear',
+        severity: 'warn',
+        value: near.gap,
+        limit: TAB_CLEARANCE / 2,
+        unit: 'mm',
+        panels,
+        creases: [near.hinge],
+        says: `Glue of ${name} comes within ${plainMm(near.gap)} of a fold that moves; keep ${plainMm(TAB_CLEARANCE)}.`,
+      });
     }
   }
-  for (const fault of design.faults) found.push({ id: `glue-clear/${fault.kind}`, check: 'glue-clear', severity: 'fail', says: fault.says });
-  if (found.length === 0) found.push({ id: 'glue-clear', check: 'glue-clear', severity: 'pass', says: 'Every glued area lies on one panel, clear of moving folds.' });
+  for (const fault of design.faults)
+    found.push({ id: `glue-clear/${fault.kind}`, check: 'glue-clear', severity: 'fail', says: fault.says });
+  if (found.length === 0)
+    found.push({
+      id: 'glue-clear',
+      check: 'glue-clear',
+      severity: 'pass',
+      says: 'Every glued area lies on one panel, clear of moving folds.',
+    });
   return found;
 };
 

@@ -1,16 +1,25 @@
 import { plainMm, sayLength } from '../measure/print.js';
 import { GROOVE_CATCH, nearestGroove } from '../measure/ruler.js';
+import { readsOffRuler } from '../sheet/cut-sheet.js';
 import type { Check, Finding } from './finding.js';
 
 /** Does every score that is set on the board fall into one of its grooves? */
 export const scoreable: Check = ({ card, sheets, board }) => {
-  if (board.free) return [{ id: 'scoreable', check: 'scoreable', severity: 'pass', says: 'Scored with pencil, rule and bone folder: every position can be set.' }];
+  if (board.free)
+    return [
+      {
+        id: 'scoreable',
+        check: 'scoreable',
+        severity: 'pass',
+        says: 'Scored with pencil, rule and bone folder: every position can be set.',
+      },
+    ];
   const found: Finding[] = [];
   let upright = 0;
   for (const sheet of sheets) {
     for (const score of sheet.scores) {
-      if (Math.abs(score.from[0] - score.to[0]) > 1e-6) continue;
-      if (score.name.includes('second spine')) continue;
+      // The second score of a spine is set by eye beside the first: no groove pitch is that fine.
+      if (!readsOffRuler(score, sheet) || score.secondOfSpine) continue;
       upright++;
       const x = score.from[0];
       const fromEnd = x > board.length ? sheet.width - x : x;

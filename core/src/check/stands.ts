@@ -62,7 +62,15 @@ function balance({ design, motion, resting }: CheckInput): Finding {
 
 /** Two directions of the table for a given up. */
 function tableAxes(up: Vec3): [Vec3, Vec3] {
-  return Math.abs(up[2]) > 0.5 ? [[1, 0, 0], [0, 1, 0]] : [[1, 0, 0], [0, 0, 1]];
+  return Math.abs(up[2]) > 0.5
+    ? [
+        [1, 0, 0],
+        [0, 1, 0],
+      ]
+    : [
+        [1, 0, 0],
+        [0, 0, 1],
+      ];
 }
 
 function stopHolds({ design }: CheckInput): Finding[] {
@@ -83,7 +91,12 @@ function stopHolds({ design }: CheckInput): Finding[] {
       says: ok
         ? `The stop is ${plainMm(stop.height)} high and holds the foot, which is ${plainMm(stop.footThickness)} thick.`
         : `The stop is ${plainMm(stop.height)} high; the foot is ${plainMm(stop.footThickness)} thick and slips over a stop lower than ${plainMm(least)}.`,
-      ...(!ok && { fix: { says: `Raise the stop to ${plainMm(Math.ceil(least * 2) / 2)}.`, changes: [{ owner: 'base', size: 'stopHeight', value: Math.ceil(least * 2) / 2 }] } }),
+      ...(!ok && {
+        fix: {
+          says: `Raise the stop to ${plainMm(Math.ceil(least * 2) / 2)}.`,
+          changes: [{ owner: 'base', size: 'stopHeight', value: Math.ceil(least * 2) / 2 }],
+        },
+      }),
     },
   ];
 }

@@ -16,7 +16,12 @@ export const staysInside: Check = (input) => {
   const over = closed.stack.layers.flatMap((layer) => {
     const box = boxOf(layer.area.outer);
     const panel = design.panels[layer.body]!;
-    const past: Record<Side, number> = { fold: card.minX - box.minX, free: box.maxX - card.maxX, lower: card.minY - box.minY, upper: box.maxY - card.maxY };
+    const past: Record<Side, number> = {
+      fold: card.minX - box.minX,
+      free: box.maxX - card.maxX,
+      lower: card.minY - box.minY,
+      upper: box.maxY - card.maxY,
+    };
     return (Object.keys(past) as Side[]).map((side) => ({ panel, side, by: past[side] }));
   });
   const followsFrom = motion.closedFlat.holds ? undefined : motion.frames[0]!.misfit > 0.05 ? 'closes-loop' : 'folds-flat';
@@ -34,7 +39,9 @@ export const staysInside: Check = (input) => {
     says: `Closed, ${panel.name} sticks out ${plainMm(by)} past ${SIDE_NAMES[side]}.`,
   }));
   if (found.length === 0) {
-    const near = over.filter(({ panel, side, by }) => panel.piece.stock === 'mechanism' && side !== 'fold' && by > -EDGE_MARGIN).sort((a, b) => b.by - a.by)[0];
+    const near = over
+      .filter(({ panel, side, by }) => panel.piece.stock === 'mechanism' && side !== 'fold' && by > -EDGE_MARGIN)
+      .sort((a, b) => b.by - a.by)[0];
     found.push(
       near
         ? {
@@ -48,7 +55,15 @@ export const staysInside: Check = (input) => {
             at: 0,
             says: `Closed, ${near.panel.name} comes within ${plainMm(-near.by)} of ${SIDE_NAMES[near.side]}; ${plainMm(EDGE_MARGIN)} keeps it safely hidden.`,
           }
-        : { id: 'stays-inside', check: 'stays-inside', severity: 'pass', value: 0, limit: 0, unit: 'mm', says: 'Closed, nothing sticks out of the card.' },
+        : {
+            id: 'stays-inside',
+            check: 'stays-inside',
+            severity: 'pass',
+            value: 0,
+            limit: 0,
+            unit: 'mm',
+            says: 'Closed, nothing sticks out of the card.',
+          },
     );
   }
   return [...found, envelopeFinding(input)];

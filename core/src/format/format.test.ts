@@ -22,7 +22,11 @@ describe('SVG for a cutter', () => {
     for (const sheet of outcome.evaluation.sheets) {
       const group = (layer: string) => groups.find((g) => g.getAttribute('id') === `${sheet.piece.id}-${layer}`);
       const paths = (layer: string) => [...(group(layer)?.getElementsByTagName('path') ?? [])];
-      const outline = pointsOf(paths('cut').find((p) => p.getAttribute('data-id') === 'outline')!.getAttribute('d')!);
+      const outline = pointsOf(
+        paths('cut')
+          .find((p) => p.getAttribute('data-id') === 'outline')!
+          .getAttribute('d')!,
+      );
       const left = Math.min(...outline.map(([x]) => x));
       const bottom = Math.max(...outline.map(([, y]) => y));
       const near = ([x, y]: [number, number], [px, py]: readonly [number, number]): void => {

@@ -38,7 +38,10 @@ export function writeSvg(sheets: readonly CutSheet[], title: string): string {
     const { id, name, faceUp } = sheet.piece;
     const layers = (Object.keys(lines) as LayerName[])
       .filter((layer) => lines[layer].length > 0)
-      .map((layer) => `    <g id="${id}-${layer}" class="${layer}" ${STROKES[layer]}>\n${lines[layer].map((l) => `      ${l}`).join('\n')}\n    </g>`);
+      .map(
+        (layer) =>
+          `    <g id="${id}-${layer}" class="${layer}" ${STROKES[layer]}>\n${lines[layer].map((l) => `      ${l}`).join('\n')}\n    </g>`,
+      );
     return `  <g id="${id}" class="piece">\n    <title>${escaped(`${name}, ${faceUp}`)}</title>\n${layers.join('\n')}\n  </g>`;
   });
   return [

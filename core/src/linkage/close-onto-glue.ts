@@ -15,7 +15,12 @@ export function closeOntoGlue(input: LinkageInput): LinkageInput {
   const fixed = input.bonds.filter((bond) => bond.placedBy === 'marks');
   const linkage = assemble({ ...input, bonds: fixed });
   const pose = emptyPose(linkage);
-  poseAt(pose, linkage, spanningTree(linkage), Float64Array.from(linkage.hinges, ({ source }) => source.crease.closed));
+  poseAt(
+    pose,
+    linkage,
+    spanningTree(linkage),
+    Float64Array.from(linkage.hinges, ({ source }) => source.crease.closed),
+  );
   const found = (bond: Bond): Placement => {
     const home = rigidIdentity();
     const onPartner = rigidIdentity();
@@ -26,4 +31,3 @@ export function closeOntoGlue(input: LinkageInput): LinkageInput {
   };
   return { ...input, bonds: input.bonds.map((bond) => (bond.placedBy === 'closing' ? { ...bond, placement: found(bond) } : bond)) };
 }
-

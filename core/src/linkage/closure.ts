@@ -123,8 +123,7 @@ export function jacobian(
         const lx = x - ox;
         const ly = y - oy;
         const lz = z - oz;
-        out[row * n + k] =
-          side * (under[2]! * (wy * lz - wz * ly) + under[6]! * (wz * lx - wx * lz) + under[10]! * (wx * ly - wy * lx));
+        out[row * n + k] = side * (under[2]! * (wy * lz - wz * ly) + under[6]! * (wz * lx - wx * lz) + under[10]! * (wx * ly - wy * lx));
       }
       row++;
     }

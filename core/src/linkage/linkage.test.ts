@@ -13,7 +13,12 @@ import { LoopSolver } from './solver.js';
 
 function vFoldDesign() {
   const composed = compose(
-    newCard({ id: 'c', name: 'c', base: { mechanism: 'folded-card', sizes: {} }, movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }] }),
+    newCard({
+      id: 'c',
+      name: 'c',
+      base: { mechanism: 'folded-card', sizes: {} },
+      movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }],
+    }),
   );
   if (!composed.ok) throw new Error('demo sizes refused');
   return composed.design;
@@ -112,8 +117,20 @@ describe('closing the card onto glue', () => {
   it('finds the same place as the marks when the part was made as planned', () => {
     const { panels, linkage, base } = vFoldDesign();
     const bonds = linkage.bonds.map(({ source }) => source);
-    const input = { panels, hinges: linkage.hinges.map((h) => h.source), touches: [], couplings: [], ground: base.ground, tierOfPiece: () => 0 };
-    const placed = closeOntoGlue({ ...input, bonds: bonds.map((bond, i) => (i === 1 ? { ...bond, placedBy: 'closing' as const, placement: { ...bond.placement, to: [0, 0], turn: 0 } } : bond)) });
+    const input = {
+      panels,
+      hinges: linkage.hinges.map((h) => h.source),
+      touches: [],
+      couplings: [],
+      ground: base.ground,
+      tierOfPiece: () => 0,
+    };
+    const placed = closeOntoGlue({
+      ...input,
+      bonds: bonds.map((bond, i) =>
+        i === 1 ? { ...bond, placedBy: 'closing' as const, placement: { ...bond.placement, to: [0, 0], turn: 0 } } : bond,
+      ),
+    });
     const [found, planned] = [placed.bonds[1]!.placement, bonds[1]!.placement];
     expect(found.to).toEqual([expect.closeTo(planned.to[0], 9), expect.closeTo(planned.to[1], 9)]);
     expect(Math.cos(found.turn - planned.turn)).toBeCloseTo(1, 9);

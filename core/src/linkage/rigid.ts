@@ -61,19 +61,11 @@ export function carry(m: Rigid, x: number, y: number, z: number): Vec3 {
 
 /** The image of a direction. */
 export function carryDirection(m: Rigid, x: number, y: number, z: number): Vec3 {
-  return [
-    m[0]! * x + m[1]! * y + m[2]! * z,
-    m[4]! * x + m[5]! * y + m[6]! * z,
-    m[8]! * x + m[9]! * y + m[10]! * z,
-  ];
+  return [m[0]! * x + m[1]! * y + m[2]! * z, m[4]! * x + m[5]! * y + m[6]! * z, m[8]! * x + m[9]! * y + m[10]! * z];
 }
 
 export const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 export const minus = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const along = (a: Vec3, u: Vec3, t: number): Vec3 => [a[0] + u[0] * t, a[1] + u[1] * t, a[2] + u[2] * t];
 export const norm = (a: Vec3): number => Math.sqrt(dot(a, a));
-export const cross = (a: Vec3, b: Vec3): Vec3 => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
+export const cross = (a: Vec3, b: Vec3): Vec3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];

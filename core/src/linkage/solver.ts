@@ -195,6 +195,6 @@ function bounded(fold: number): number {
 
 function largest(rows: Float64Array): number {
   let most = 0;
-  for (let i = 0; i < rows.length; i++) most = Math.max(most, Math.abs(rows[i]!));
+  for (const row of rows) most = Math.max(most, Math.abs(row));
   return most;
 }

@@ -1,4 +1,3 @@
-import type { Mm } from '../measure/units.js';
 import { intersect, totalArea } from '../plane/boolean.js';
 import { boxOf, centroid, type Area, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
@@ -36,7 +35,11 @@ const LEAST_OVERLAP = 0.5;
 export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
   const pose = poseOf(motion, closed);
   const layers = motion.linkage.panels.map((panel, body): Layer => {
-    const toClosed = (loop: Loop): Loop => loop.map(([x, y]): Point => { const [X, Y] = carry(pose[body]!, x, y, 0); return [X, Y]; });
+    const toClosed = (loop: Loop): Loop =>
+      loop.map(([x, y]): Point => {
+        const [X, Y] = carry(pose[body]!, x, y, 0);
+        return [X, Y];
+      });
     return { body, area: { outer: toClosed(panel.area.outer), holes: panel.area.holes.map(toClosed) }, faceUp: pose[body]![10]! > 0 };
   });
   const known = knownOrder(motion, layers);
@@ -133,8 +136,11 @@ function sortStack(count: number, pairs: readonly [number, number][]): number[] 
   const order: number[] = [];
   for (let body = ready.shift(); body !== undefined; body = ready.shift()) {
     order.push(body);
-    for (const [lower, upper] of pairs) if (lower === body && --below[upper]! === 0) ready.push(upper);
+    for (const [lower, upper] of pairs) {
+      if (lower !== body) continue;
+      below[upper]!--;
+      if (!below[upper]) ready.push(upper);
+    }
   }
   return order.length === count ? order : [];
 }
-

@@ -8,12 +8,15 @@ import { MM_PER_INCH, type Notation } from './units.js';
 const NOTATIONS: Notation[] = ['mm', 'cm', 'inch/8', 'inch/16', 'inch/32'];
 
 describe('reading a length', () => {
-  it.each(['3 5/8', '3⅝"', '3.625in', '92.075 mm', '9,2075cm', '3⁵⁄₈ in', '3-5/8 inches', ' 3 5/8″ '])('reads %s as three and five eighths', (typed) => {
-    for (const notation of NOTATIONS) {
-      const reading = parseLength(typed, notation, 'Depth');
-      expect(reading.ok && Math.abs(reading.value - 92.075) < 1e-9).toBe(true);
-    }
-  });
+  it.each(['3 5/8', '3⅝"', '3.625in', '92.075 mm', '9,2075cm', '3⁵⁄₈ in', '3-5/8 inches', ' 3 5/8″ '])(
+    'reads %s as three and five eighths',
+    (typed) => {
+      for (const notation of NOTATIONS) {
+        const reading = parseLength(typed, notation, 'Depth');
+        expect(reading.ok && Math.abs(reading.value - 92.075) < 1e-9).toBe(true);
+      }
+    },
+  );
 
   it('takes a bare number in the maker’s own notation', () => {
     expect(parseLength('5', 'cm', 'Depth')).toEqual({ ok: true, value: 50 });
@@ -21,11 +24,14 @@ describe('reading a length', () => {
     expect(parseLength('5', 'mm', 'Depth')).toEqual({ ok: true, value: 5 });
   });
 
-  it.each(['', 'abc', '3 5/0', '1/2/3', '5 furlongs', '--3', '1e9', 'NaN', '3 5/8 7'])('names the field when %j makes no sense', (typed) => {
-    const reading = parseLength(typed, 'mm', 'Depth');
-    expect(reading.ok).toBe(false);
-    expect(!reading.ok && reading.problem).toContain('Depth');
-  });
+  it.each(['', 'abc', '3 5/0', '1/2/3', '5 furlongs', '--3', '1e9', 'NaN', '3 5/8 7'])(
+    'names the field when %j makes no sense',
+    (typed) => {
+      const reading = parseLength(typed, 'mm', 'Depth');
+      expect(reading.ok).toBe(false);
+      expect(!reading.ok && reading.problem).toContain('Depth');
+    },
+  );
 
   it('reads angles in degrees', () => {
     expect(parseAngle('180deg', 'a')).toEqual({ ok: true, value: Math.PI });

@@ -241,7 +241,9 @@ export const easelFoldedFront: Base = {
       couplings: [],
       closedOutline: rectangle(depth, 0, depth, length),
       schedule: {
-        phases: [{ name: 'raise the display', from: 0, to: 1, targets: [{ hinge: 'base/main-fold', start: Math.PI, end: Math.PI - rise }] }],
+        phases: [
+          { name: 'raise the display', from: 0, to: 1, targets: [{ hinge: 'base/main-fold', start: Math.PI, end: Math.PI - rise }] },
+        ],
         startAt: 0.6,
         opening: { hinge: 'base/main-fold', atZero: Math.PI, perFold: -1 },
       },
@@ -288,7 +290,15 @@ export const easelFoldedFront: Base = {
       },
       measures: easelMeasures({ depth, foot, strut, stop, lean, rise, height, width }),
       tracked: [
-        { id: 'lean', label: 'Lean from the table', kind: 'angle', panel: 'display/display', along: [0, 1], withPanel: 'base/base', withAlong: [-1, 0] },
+        {
+          id: 'lean',
+          label: 'Lean from the table',
+          kind: 'angle',
+          panel: 'display/display',
+          along: [0, 1],
+          withPanel: 'base/base',
+          withAlong: [-1, 0],
+        },
         { id: 'top', label: 'Height of the display', kind: 'height', panel: 'display/display', at: [width / 2, height] },
       ],
       openHeight: { label: 'Height when standing', because: 'the top of the display over the table' },
@@ -300,13 +310,61 @@ type EaselNumbers = Record<'depth' | 'foot' | 'strut' | 'stop' | 'lean' | 'rise'
 
 function easelMeasures({ depth, foot, strut, lean, rise, height }: EaselNumbers): Measure[] {
   return [
-    { name: 'frontScore', label: 'Front score at', value: foot, unit: 'mm', because: 'half the depth, so that the lower half can stand while the upper half props it' },
-    { name: 'mainFold', label: 'Main fold at', value: depth, unit: 'mm', because: 'one depth from the front’s free edge: front and base are the same size' },
-    { name: 'strut', label: 'Strut', value: strut, unit: 'mm', because: 'the upper half of the front, from the main fold to the front score' },
-    { name: 'lean', label: 'Lean from the table', value: lean, unit: 'rad', because: 'strut, foot part and stop distance make a triangle: cos(lean) = stop distance ÷ depth when the halves are equal' },
-    { name: 'strutRise', label: 'Strut from the table', value: rise, unit: 'rad', because: 'the third side of the same triangle, at the fold' },
-    { name: 'standingHeight', label: 'Top of the display', value: height * Math.sin(lean), unit: 'mm', because: 'display height × sin(lean)' },
-    { name: 'pastFold', label: 'Display past the fold when closed', value: Math.max(0, height - depth), unit: 'mm', because: 'display height less strut and foot part together; 0 is hidden' },
-    { name: 'freePart', label: 'Display above the glue', value: Math.max(0, height - foot), unit: 'mm', because: 'display height less the foot part: this much stands free and needs a stiff stock' },
+    {
+      name: 'frontScore',
+      label: 'Front score at',
+      value: foot,
+      unit: 'mm',
+      because: 'half the depth, so that the lower half can stand while the upper half props it',
+    },
+    {
+      name: 'mainFold',
+      label: 'Main fold at',
+      value: depth,
+      unit: 'mm',
+      because: 'one depth from the front’s free edge: front and base are the same size',
+    },
+    {
+      name: 'strut',
+      label: 'Strut',
+      value: strut,
+      unit: 'mm',
+      because: 'the upper half of the front, from the main fold to the front score',
+    },
+    {
+      name: 'lean',
+      label: 'Lean from the table',
+      value: lean,
+      unit: 'rad',
+      because: 'strut, foot part and stop distance make a triangle: cos(lean) = stop distance ÷ depth when the halves are equal',
+    },
+    {
+      name: 'strutRise',
+      label: 'Strut from the table',
+      value: rise,
+      unit: 'rad',
+      because: 'the third side of the same triangle, at the fold',
+    },
+    {
+      name: 'standingHeight',
+      label: 'Top of the display',
+      value: height * Math.sin(lean),
+      unit: 'mm',
+      because: 'display height × sin(lean)',
+    },
+    {
+      name: 'pastFold',
+      label: 'Display past the fold when closed',
+      value: Math.max(0, height - depth),
+      unit: 'mm',
+      because: 'display height less strut and foot part together; 0 is hidden',
+    },
+    {
+      name: 'freePart',
+      label: 'Display above the glue',
+      value: Math.max(0, height - foot),
+      unit: 'mm',
+      because: 'display height less the foot part: this much stands free and needs a stiff stock',
+    },
   ];
 }

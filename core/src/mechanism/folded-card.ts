@@ -80,7 +80,9 @@ export const foldedCard: Base = {
       ground: 'base/back-leaf',
       closedOutline: rectangle(depth, 0, depth, length),
       schedule: {
-        phases: [{ name: 'open the leaves', from: 0, to: 1, targets: [{ hinge: 'base/main-fold', start: Math.PI, end: Math.PI - openTo }] }],
+        phases: [
+          { name: 'open the leaves', from: 0, to: 1, targets: [{ hinge: 'base/main-fold', start: Math.PI, end: Math.PI - openTo }] },
+        ],
         startAt: Math.min(halfOpen, 0.6),
         opening: { hinge: 'base/main-fold', atZero: Math.PI, perFold: -1 },
       },

@@ -74,7 +74,14 @@ function longestRay({ sizes }: SizeContext): Mm {
 }
 
 const SIZES: readonly FreeSize[] = [
-  { name: 'rayAngle', label: 'Ray angle', kind: 'angle', default: toRadians(45), help: 'Between the fold and the glue line on the leaf.', range: rayRange },
+  {
+    name: 'rayAngle',
+    label: 'Ray angle',
+    kind: 'angle',
+    default: toRadians(45),
+    help: 'Between the fold and the glue line on the leaf.',
+    range: rayRange,
+  },
   {
     name: 'wingAngle',
     label: 'Wing angle',
@@ -124,7 +131,11 @@ const SIZES: readonly FreeSize[] = [
     kind: 'length',
     default: (context) => Math.min(Math.round(num(context.sizes, 'depth') * 0.5), longestRay(context)),
     help: 'Length of the glue line.',
-    range: (context) => ({ min: 15, max: longestRay(context), because: 'a shorter glue line tears out, and its far end must stay 3 mm inside the leaf' }),
+    range: (context) => ({
+      min: 15,
+      max: longestRay(context),
+      because: 'a shorter glue line tears out, and its far end must stay 3 mm inside the leaf',
+    }),
   },
   {
     name: 'crestLength',
@@ -253,7 +264,15 @@ export const vFold: Movement = {
       hostZones: [],
       measures: vFoldMeasures(sides, crest, host),
       tracked: [
-        { id: `${id}-crest-lean`, label: 'Crest from the fold', kind: 'angle', panel: `${id}/first-wing`, along: [0, 1], withPanel: host.leaves[1], withAlong: [0, dir] },
+        {
+          id: `${id}-crest-lean`,
+          label: 'Crest from the fold',
+          kind: 'angle',
+          panel: `${id}/first-wing`,
+          along: [0, 1],
+          withPanel: host.leaves[1],
+          withAlong: [0, dir],
+        },
         { id: `${id}-crest-top`, label: 'Height of the crest', kind: 'height', panel: `${id}/first-wing`, at: [0, crest] },
       ],
     };
@@ -324,7 +343,13 @@ function vFoldMeasures([a, b]: readonly [Side, Side], crest: Mm, host: HostFold)
       unit: 'rad',
       because: 'when closed the crest lies at this angle from the fold; it must be the same on both sides',
     },
-    { name: 'sumSecond', label: 'Ray + wing, second side', value: b.ray + b.wing, unit: 'rad', because: 'must equal the first side, or the figure does not lie flat' },
+    {
+      name: 'sumSecond',
+      label: 'Ray + wing, second side',
+      value: b.ray + b.wing,
+      unit: 'rad',
+      because: 'must equal the first side, or the figure does not lie flat',
+    },
     {
       name: 'closedReach',
       label: 'Crest from the fold when closed',

@@ -7,7 +7,10 @@ import type { Point } from './point.js';
 const around = (loop: Loop, label: string): LabelledSegment<string>[] =>
   loop.map((from, i) => ({ from, to: loop[(i + 1) % loop.length]!, label }));
 const line = (from: Point, to: Point, label: string): LabelledSegment<string> => ({ from, to, label });
-const areas = (segments: LabelledSegment<string>[]): number[] => arrange(segments).faces.map(areaOf).sort((a, b) => a - b);
+const areas = (segments: LabelledSegment<string>[]): number[] =>
+  arrange(segments)
+    .faces.map(areaOf)
+    .sort((a, b) => a - b);
 
 describe('arranging lines into faces', () => {
   it('splits a sheet along a line', () => {

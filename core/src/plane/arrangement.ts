@@ -76,8 +76,7 @@ function splitAtCrossings<L>(segments: readonly LabelledSegment<L>[]): LabelledS
   }
   return segments.flatMap(({ from, to, label }, i) => {
     const ordered = stops[i]!.filter((t) => t >= 0 && t <= 1).sort((a, b) => a - b);
-    const at = (t: number): Point =>
-      t === 0 ? from : t === 1 ? to : [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t];
+    const at = (t: number): Point => (t === 0 ? from : t === 1 ? to : [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t]);
     return ordered.slice(1).map((t, k) => ({ from: at(ordered[k]!), to: at(t), label }));
   });
 }
@@ -170,7 +169,7 @@ function traceLoops<L>(edges: readonly Edge<L>[], corners: Corners): { loopOf: n
 /** Removes corners where a walk turns back on itself: the two sides of a dangling cut. */
 function withoutSpurs(walk: readonly number[]): number[] {
   const kept = [...walk];
-  for (let i = 0; i < kept.length && kept.length > 2; ) {
+  for (let i = 0; i < kept.length && kept.length > 2;) {
     const n = kept.length;
     if (kept[(i + n - 1) % n] === kept[(i + 1) % n]) {
       const tip = i;

@@ -7,7 +7,8 @@ import type { Point } from './point.js';
 const DECIMALS = 6;
 
 const toPath = (loop: Loop): PathD => loop.map(([x, y]) => ({ x, y }) as PathD[number]);
-const toPaths = (areas: readonly Area[]): PathsD => areas.flatMap((area) => [area.outer, ...area.holes].map((loop) => toPath(oriented(loop, loop === area.outer))));
+const toPaths = (areas: readonly Area[]): PathsD =>
+  areas.flatMap((area) => [area.outer, ...area.holes].map((loop) => toPath(oriented(loop, loop === area.outer))));
 const toLoops = (paths: PathsD): Loop[] => paths.map((path) => path.map(({ x, y }): Point => [x, y]));
 
 function oriented(loop: Loop, counterClockwise: boolean): Loop {

@@ -10,6 +10,14 @@ export interface Score {
   to: Point;
   fold: Crease['fold'];
   standsFor?: StandsFor;
+  /** the second of a spine’s two scores */
+  secondOfSpine?: boolean;
+}
+
+/** Whether a score runs right across its blank from edge to edge, so that it is read off a ruler or set in a groove. */
+export function readsOffRuler({ from, to }: Pick<Score, 'from' | 'to'>, { height }: Pick<CutSheet, 'height'>): boolean {
+  const [low, high] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];
+  return Math.abs(from[0] - to[0]) < 1e-6 && low < 1e-6 && high > height - 1e-6;
 }
 
 /**
@@ -48,7 +56,7 @@ export function cutSheet(piece: Piece): CutSheet {
     const second = ([x, y]: Point): Point => [x + crease.ease, y];
     return [
       { ...first, name: `${name}, first spine score` },
-      { id: `${id}-2`, name: `${name}, second spine score`, fold, from: second(first.from), to: second(first.to) },
+      { id: `${id}-2`, name: `${name}, second spine score`, fold, secondOfSpine: true, from: second(first.from), to: second(first.to) },
     ];
   });
   const outline = piece.outline.map(toCut);

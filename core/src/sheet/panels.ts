@@ -73,8 +73,7 @@ export function splitPiece(piece: Piece): SplitPiece {
 
 function segmentsOf(piece: Piece): LabelledSegment<Label>[] {
   const edge: Label = { role: 'edge' };
-  const around = (loop: Loop): LabelledSegment<Label>[] =>
-    loop.map((from, i) => ({ from, to: loop[(i + 1) % loop.length]!, label: edge }));
+  const around = (loop: Loop): LabelledSegment<Label>[] => loop.map((from, i) => ({ from, to: loop[(i + 1) % loop.length]!, label: edge }));
   return [
     ...around(piece.outline),
     ...piece.windows.flatMap((window) => around(window.outline)),
@@ -113,9 +112,7 @@ function collectHinges(
   for (const edge of edges) {
     if (!edge.labels.some(isAlong) || edge.labels.some((label) => label.role === 'edge')) continue;
     const runsWith =
-      (edge.to[0] - edge.from[0]) * (crease.to[0] - crease.from[0]) +
-        (edge.to[1] - edge.from[1]) * (crease.to[1] - crease.from[1]) >
-      0;
+      (edge.to[0] - edge.from[0]) * (crease.to[0] - crease.from[0]) + (edge.to[1] - edge.from[1]) * (crease.to[1] - crease.from[1]) > 0;
     const left = panelOfFace.get(runsWith ? edge.left : edge.right);
     const right = panelOfFace.get(runsWith ? edge.right : edge.left);
     if (!left || !right) continue;

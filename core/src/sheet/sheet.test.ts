@@ -5,7 +5,15 @@ import { cutSheet } from './cut-sheet.js';
 import { splitPiece } from './panels.js';
 import { blankPiece, type Crease } from './piece.js';
 
-const crease = (id: string, from: Point, to: Point, ease = 0): Crease => ({ id, name: id, from, to, fold: 'valley', closed: Math.PI, ease });
+const crease = (id: string, from: Point, to: Point, ease = 0): Crease => ({
+  id,
+  name: id,
+  from,
+  to,
+  fold: 'valley',
+  closed: Math.PI,
+  ease,
+});
 
 describe('splitting a piece into panels', () => {
   it('finds panels, their names and the hinge between them', () => {
@@ -23,13 +31,27 @@ describe('splitting a piece into panels', () => {
       ],
     });
     const { panels, hinges, faults } = splitPiece(piece);
-    expect(panels.map((panel) => [panel.id, areaOf(panel.area)])).toEqual(expect.arrayContaining([['p/a', 12], ['p/b', 28]]));
+    expect(panels.map((panel) => [panel.id, areaOf(panel.area)])).toEqual(
+      expect.arrayContaining([
+        ['p/a', 12],
+        ['p/b', 28],
+      ]),
+    );
     expect(hinges).toMatchObject([{ id: 'p/c', left: 'p/a', right: 'p/b' }]);
     expect(faults).toEqual([]);
   });
 
   const withCreases = (...creases: Crease[]) =>
-    blankPiece({ id: 'p', name: 'P', stock: 'base', faceUp: 'up', because: '', outline: rectangle(0, 0, 10, 10), creases, anchors: [{ panel: 'a', name: 'A', at: [1, 1] }] });
+    blankPiece({
+      id: 'p',
+      name: 'P',
+      stock: 'base',
+      faceUp: 'up',
+      because: '',
+      outline: rectangle(0, 0, 10, 10),
+      creases,
+      anchors: [{ panel: 'a', name: 'A', at: [1, 1] }],
+    });
 
   it('reports a crease that ends inside a panel', () => {
     expect(splitPiece(withCreases(crease('short', [5, 0], [5, 6]))).faults.map((f) => f.kind)).toContain('crease-in-one-panel');
@@ -49,7 +71,15 @@ describe('splitting a piece into panels', () => {
 
 describe('the sheet that is cut', () => {
   it('puts a spine in as two scores and lengthens the blank by it', () => {
-    const piece = blankPiece({ id: 'p', name: 'P', stock: 'base', faceUp: 'up', because: '', outline: rectangle(0, 0, 100, 40), creases: [crease('fold', [50, 0], [50, 40], 2.5)] });
+    const piece = blankPiece({
+      id: 'p',
+      name: 'P',
+      stock: 'base',
+      faceUp: 'up',
+      because: '',
+      outline: rectangle(0, 0, 100, 40),
+      creases: [crease('fold', [50, 0], [50, 40], 2.5)],
+    });
     const sheet = cutSheet(piece);
     expect(sheet.width).toBe(102.5);
     expect(sheet.scores.map((score) => score.from[0])).toEqual([50, 52.5]);

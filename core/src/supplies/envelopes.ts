@@ -33,7 +33,5 @@ export function fits(width: Mm, height: Mm, thickness: Mm, envelope: Envelope): 
 
 /** The smallest envelope (by area) that takes a closed card, if any does. */
 export function smallestEnvelope(width: Mm, height: Mm, thickness: Mm, envelopes = ENVELOPES): Envelope | undefined {
-  return envelopes
-    .filter((envelope) => fits(width, height, thickness, envelope))
-    .sort((a, b) => a.long * a.short - b.long * b.short)[0];
+  return envelopes.filter((envelope) => fits(width, height, thickness, envelope)).sort((a, b) => a.long * a.short - b.long * b.short)[0];
 }

@@ -2,7 +2,17 @@ import { Component, computed, effect, inject, input, signal } from '@angular/cor
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { NOTATIONS, setSize, writeCardFile, writeSvg, type CardDocument, type CardProblem, type Evaluation, type Finding, type Notation } from '@diptychon/core';
+import {
+  NOTATIONS,
+  setSize,
+  writeCardFile,
+  writeSvg,
+  type CardDocument,
+  type CardProblem,
+  type Evaluation,
+  type Finding,
+  type Notation,
+} from '@diptychon/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { filter } from 'rxjs';
@@ -66,18 +76,18 @@ export class BenchPage {
       });
   }
 
-  protected change({ what, card }: CardChange): void {
-    this.session.change(what, card);
+  protected change({ what, apply }: CardChange): void {
+    this.session.change(what, apply);
   }
 
   protected rename(name: string): void {
     const card = this.session.card();
     const trimmed = name.trim();
-    if (card && trimmed && trimmed !== card.name) this.session.change('Name', { ...card, name: trimmed.slice(0, 120) });
+    if (card && trimmed && trimmed !== card.name) this.session.change('Name', (now) => ({ ...now, name: trimmed.slice(0, 120) }));
   }
 
   protected setNotation(notation: Notation): void {
-    this.session.change('Unit', { ...this.session.card()!, notation });
+    this.session.change('Unit', (card) => ({ ...card, notation }));
   }
 
   protected show(finding: Finding): void {
@@ -86,8 +96,10 @@ export class BenchPage {
   }
 
   protected fix(finding: Finding): void {
-    const card = finding.fix!.changes.reduce((next, { owner, size, value }) => setSize(next, owner, size, value), this.session.card()!);
-    this.session.change(finding.fix!.says.replace(/\.$/, ''), card);
+    const { says, changes } = finding.fix!;
+    this.session.change(says.replace(/\.$/, ''), (card) =>
+      changes.reduce((next, { owner, size, value }) => setSize(next, owner, size, value), card),
+    );
   }
 
   protected downloadSvg(): void {

@@ -32,7 +32,13 @@ export function toScreen([x, y]: Point, fit: Fit): Point {
 }
 
 export function pathOf(points: readonly Point[], fit: Fit): string {
-  return `M${points.map((p) => toScreen(p, fit).map((n) => n.toFixed(2)).join(' ')).join('L')}Z`;
+  return `M${points
+    .map((p) =>
+      toScreen(p, fit)
+        .map((n) => n.toFixed(2))
+        .join(' '),
+    )
+    .join('L')}Z`;
 }
 
 export interface Tick {
@@ -47,19 +53,30 @@ export function rulerTicks(fit: Fit, notation: Notation): Tick[] {
   const fine = denominator === undefined ? 1 : MM_PER_INCH / Math.min(denominator, 16);
   const perLabel = denominator === undefined ? 10 : Math.min(denominator, 16);
   const stride = fine * fit.scale < 2.5 ? (denominator === undefined ? 5 : perLabel / 4) : 1;
+  const labelEvery = perLabel * fine * fit.scale < 17 ? 5 : 1;
   const ticks: Tick[] = [];
   for (let i = 0; i * fine <= fit.width + 1e-6; i += stride) {
     const x = fit.left + i * fine * fit.scale;
     const whole = i % perLabel === 0;
     const half = (i * 2) % perLabel === 0;
-    ticks.push({ x, size: whole ? 12 : half ? 8 : 5, ...(whole && { label: String(i / perLabel) }) });
+    const labelled = whole && (i / perLabel) % labelEvery === 0;
+    ticks.push({ x, size: whole ? 12 : half ? 8 : 5, ...(labelled && { label: String(i / perLabel) }) });
   }
   return ticks;
 }
 
-/** Scores that run straight up the sheet are read off the ruler; others are set between two marks. */
-export function isUpright(score: Score): boolean {
-  return Math.abs(score.from[0] - score.to[0]) < 1e-6;
+/** Moves labels that would cover each other apart, in order, by no more than needed. */
+export function spread(wanted: readonly number[], least: number): number[] {
+  const placed = [...wanted];
+  for (let pass = 0; pass < 20; pass++) {
+    for (let i = 1; i < placed.length; i++) {
+      const missing = least - (placed[i]! - placed[i - 1]!);
+      if (missing <= 0.01) continue;
+      placed[i]! += missing / 2;
+      placed[i - 1]! -= missing / 2;
+    }
+  }
+  return placed;
 }
 
 /** A score's position as read from the edge that lies at the ruler's zero. */

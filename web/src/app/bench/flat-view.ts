@@ -1,8 +1,21 @@
 import { afterNextRender, Component, computed, ElementRef, inject, input, OnDestroy, output, signal } from '@angular/core';
-import { filledSizes, nearestGroove, boardById, rulerStep, rulerWords, sayLength, sizeRows, setSize, type Evaluation, type Score } from '@diptychon/core';
+import {
+  filledSizes,
+  GROOVE_CATCH,
+  nearestGroove,
+  boardById,
+  readsOffRuler,
+  rulerStep,
+  rulerWords,
+  sayLength,
+  sizeRows,
+  setSize,
+  type Evaluation,
+  type Score,
+} from '@diptychon/core';
 import { NumberText } from './number-text';
 import type { CardChange } from './sizes-panel';
-import { fitSheet, isUpright, LABEL_HEIGHT, pathOf, reading, RULER_HEIGHT, rulerTicks, toScreen } from './flat-piece';
+import { fitSheet, LABEL_HEIGHT, pathOf, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from './flat-piece';
 import { nextMark } from './length-field';
 
 interface DrawnScore {
@@ -54,10 +67,16 @@ export class FlatView implements OnDestroy {
   });
   protected readonly fit = computed(() => fitSheet(this.sheet(), this.space().width, this.space().height, this.turned()));
   protected readonly ticks = computed(() => rulerTicks(this.fit(), this.card().notation));
-  protected readonly outline = computed(() => [pathOf(this.sheet().outline, this.fit()), ...this.sheet().windows.map((w) => pathOf(w.outline, this.fit()))].join(''));
+  protected readonly outline = computed(() =>
+    [pathOf(this.sheet().outline, this.fit()), ...this.sheet().windows.map((w) => pathOf(w.outline, this.fit()))].join(''),
+  );
   protected readonly zones = computed(() => this.sheet().zones.map((zone) => ({ ...zone, path: pathOf(zone.outline, this.fit()) })));
-  protected readonly marks = computed(() => this.sheet().marks.map((mark) => ({ ...mark, a: toScreen(mark.from, this.fit()), b: toScreen(mark.to, this.fit()) })));
-  protected readonly cuts = computed(() => this.sheet().cuts.map((cut) => ({ ...cut, a: toScreen(cut.from, this.fit()), b: toScreen(cut.to, this.fit()) })));
+  protected readonly marks = computed(() =>
+    this.sheet().marks.map((mark) => ({ ...mark, a: toScreen(mark.from, this.fit()), b: toScreen(mark.to, this.fit()) })),
+  );
+  protected readonly cuts = computed(() =>
+    this.sheet().cuts.map((cut) => ({ ...cut, a: toScreen(cut.from, this.fit()), b: toScreen(cut.to, this.fit()) })),
+  );
   protected readonly litPanels = computed(() => {
     const { design } = this.evaluation();
     return this.highlight()
@@ -80,7 +99,7 @@ export class FlatView implements OnDestroy {
     const drawn = this.sheet().scores.map((score) => {
       const [x1, y1] = toScreen(score.from, fit);
       const [x2, y2] = toScreen(score.to, fit);
-      const upright = isUpright(score);
+      const upright = readsOffRuler(score, this.sheet());
       const at = reading(score, fit);
       const off = nearestGroove(at, ruler).off;
       return {
@@ -92,13 +111,18 @@ export class FlatView implements OnDestroy {
         upright,
         at,
         words: upright ? rulerWords(at, notation) : 'set between two pencil marks',
-        ...(!ruler.free && upright && Math.abs(off) > 0.2 && { offGroove: Math.abs(off) }),
+        ...(!ruler.free && upright && !score.secondOfSpine && Math.abs(off) > GROOVE_CATCH && { offGroove: Math.abs(off) }),
         labelX: upright ? x1 : (x1 + x2) / 2,
         draggable: score.standsFor !== undefined,
         lit: lit.has(`${this.sheet().piece.id}/${score.id}`),
       };
     });
-    return drawn.sort((a, b) => Number(b.upright) - Number(a.upright) || a.at - b.at).map((score, i) => ({ ...score, order: i + 1 }));
+    const ordered = drawn.sort((a, b) => Number(b.upright) - Number(a.upright) || a.at - b.at);
+    const labels = spread(
+      ordered.filter((score) => score.upright).map((score) => score.x1),
+      23,
+    );
+    return ordered.map((score, i) => ({ ...score, order: i + 1, labelX: labels[i] ?? score.labelX }));
   });
 
   constructor() {
@@ -146,6 +170,6 @@ export class FlatView implements OnDestroy {
   private setTo(score: Score, value: number): void {
     const row = sizeRows(this.card(), 'base').find((r) => r.name === score.standsFor!.size)!;
     const clamped = Math.min(row.range!.max, Math.max(row.range!.min, value));
-    if (clamped !== row.value) this.changed.emit({ what: row.label, card: setSize(this.card(), 'base', row.name, clamped) });
+    if (clamped !== row.value) this.changed.emit({ what: row.label, apply: (card) => setSize(card, 'base', row.name, clamped) });
   }
 }

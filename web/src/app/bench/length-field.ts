@@ -1,5 +1,5 @@
 import { Component, computed, effect, input, output, signal } from '@angular/core';
-import { parseAngle, parseLength, plainMm, printAngle, printLength, rulerStep, sayLength, toRadians, type Notation } from '@diptychon/core';
+import { parseAngle, parseLength, printAngle, printLength, rulerStep, sayLength, toRadians, type Notation } from '@diptychon/core';
 import { InputText } from 'primeng/inputtext';
 
 /**
@@ -33,11 +33,27 @@ import { InputText } from 'primeng/inputtext';
     </p>
   `,
   styles: `
-    :host { display: block; }
-    input { width: 100%; font-size: 1.05rem; padding: 0.4rem 0.6rem; text-align: right; }
-    .note { margin: 0.15rem 0 0; font-size: 0.85rem; color: var(--ink-soft); }
-    .note:empty { display: none; }
-    .bad { color: var(--rust); font-weight: 600; }
+    :host {
+      display: block;
+    }
+    input {
+      width: 100%;
+      font-size: 1.05rem;
+      padding: 0.4rem 0.6rem;
+      text-align: right;
+    }
+    .note {
+      margin: 0.15rem 0 0;
+      font-size: 0.85rem;
+      color: var(--ink-soft);
+    }
+    .note:empty {
+      display: none;
+    }
+    .bad {
+      color: var(--rust);
+      font-weight: 600;
+    }
   `,
 })
 export class LengthField {
@@ -46,7 +62,8 @@ export class LengthField {
   readonly kind = input.required<'length' | 'angle'>();
   readonly value = input.required<number>();
   readonly notation = input.required<Notation>();
-  readonly range = input<{ min: number; max: number; because: string }>();
+  /** why a value cannot be taken, or nothing */
+  readonly refusal = input<(value: number) => string | undefined>(() => undefined);
   /** what the evaluation says against the present value */
   readonly refused = input<string>();
   readonly changed = output<number>();
@@ -94,11 +111,9 @@ export class LengthField {
   }
 
   private take(value: number): void {
-    const range = this.range();
-    if (range && (value < range.min - 1e-9 || value > range.max + 1e-9)) {
-      const print = this.kind() === 'angle' ? printAngle : this.notation().startsWith('inch') ? (mm: number) => sayLength(mm, this.notation()) : plainMm;
-      const allowed = range.max < range.min ? 'nothing is allowed' : `allowed is ${print(range.min)} to ${print(range.max)}`;
-      this.draftProblem.set(`${this.label()}: ${print(value)} does not work; ${allowed}, because ${range.because}.`);
+    const refused = this.refusal()(value);
+    if (refused) {
+      this.draftProblem.set(refused);
       return;
     }
     this.draft.set(undefined);

@@ -10,8 +10,16 @@ import { printAngle, printLength, sayLength, type Notation } from '@diptychon/co
     } @else {
       <span class="visually-hidden">{{ said() }}</span>
       <span aria-hidden="true" [title]="said()"
-        >{{ printed().whole }}@if (printed().numerator) {<span class="fraction"><sup>{{ printed().numerator }}</sup>⁄<sub>{{ printed().denominator }}</sub></span>}
-        <span class="unit">{{ printed().unit }}</span>
+        ><span class="set"
+          >{{ printed().whole }}
+          @if (printed().numerator) {
+            <span class="fraction"
+              ><sup>{{ printed().numerator }}</sup
+              >⁄<sub>{{ printed().denominator }}</sub></span
+            >
+          }
+          <span class="unit">{{ printed().unit }}</span></span
+        >
         @if (printed().off !== 0) {
           <span class="off">{{ printed().off > 0 ? '+' : '−' }}{{ offText() }}</span>
         }
@@ -19,11 +27,31 @@ import { printAngle, printLength, sayLength, type Notation } from '@diptychon/co
     }
   `,
   styles: `
-    :host { font-variant-numeric: tabular-nums lining-nums; white-space: nowrap; }
-    .fraction { margin-left: 0.1em; }
-    sup, sub { font-size: 0.68em; line-height: 0; }
-    .unit { color: var(--ink-soft); font-size: 0.85em; }
-    .off { color: var(--chanterelle); font-size: 0.8em; margin-left: 0.2em; }
+    :host {
+      font-variant-numeric: tabular-nums lining-nums;
+    }
+    .set {
+      white-space: nowrap;
+    }
+    .fraction {
+      margin-left: 0.1em;
+    }
+    sup,
+    sub {
+      font-size: 0.66em;
+      line-height: 0;
+      letter-spacing: -0.06em;
+    }
+    .unit {
+      margin-left: 0.2em;
+      color: var(--ink-soft);
+      font-size: 0.85em;
+    }
+    .off {
+      color: var(--chanterelle);
+      font-size: 0.8em;
+      margin-left: 0.2em;
+    }
   `,
 })
 export class NumberText {

@@ -3,6 +3,8 @@ import { frameBetween, printAngle, toDegrees, type Evaluation } from '@diptychon
 import { Preferences } from '../frame/preferences';
 
 const PLAY_SECONDS = 4;
+/** Places closer together than this share of the way are one mark. */
+const TOGETHER = 0.04;
 
 interface OpeningMark {
   s: number;
@@ -28,7 +30,15 @@ interface OpeningMark {
       />
       <div class="marks">
         @for (mark of marks(); track mark.says) {
-          <button type="button" class="mark" [class]="mark.severity" [style.left.%]="mark.s * 100" [title]="mark.says" [attr.aria-label]="'Go to: ' + mark.says" (click)="s.set(mark.s)"></button>
+          <button
+            type="button"
+            class="mark"
+            [class]="mark.severity"
+            [style.left.%]="mark.s * 100"
+            [title]="mark.says"
+            [attr.aria-label]="'Go to: ' + mark.says"
+            (click)="s.set(mark.s)"
+          ></button>
         }
       </div>
     </div>
@@ -55,9 +65,14 @@ export class OpeningControl implements OnDestroy {
 
   protected readonly marks = computed((): OpeningMark[] => {
     const { findings, motion } = this.evaluation();
-    return findings
-      .filter((finding) => finding.severity !== 'pass' && finding.at !== undefined && finding.at > 0 && finding.at < 1)
-      .map((finding) => ({ s: finding.at!, severity: finding.severity, says: `${printAngle(frameBetween(motion, finding.at!).opening)}: ${finding.says}` }));
+    const marks: OpeningMark[] = [];
+    for (const { severity, at, says } of findings) {
+      if (severity === 'pass' || at === undefined || at <= 0 || at >= 1) continue;
+      const near = marks.find((mark) => Math.abs(mark.s - at) < TOGETHER);
+      if (near) near.says += ` ${says}`;
+      else marks.push({ s: at, severity, says: `${printAngle(frameBetween(motion, at).opening)}: ${says}` });
+    }
+    return marks;
   });
 
   ngOnDestroy(): void {

@@ -15,7 +15,7 @@ import {
   Mesh,
   MeshStandardMaterial,
   Path,
-  PCFSoftShadowMap,
+  PCFShadowMap,
   PerspectiveCamera,
   PlaneGeometry,
   Quaternion,
@@ -54,14 +54,23 @@ export class PaperScene {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
     this.renderer.setPixelRatio(Math.min(2, devicePixelRatio));
     this.renderer.shadowMap.enabled = true;
-    this.renderer.shadowMap.type = PCFSoftShadowMap;
+    this.renderer.shadowMap.type = PCFShadowMap;
     this.table = new Mesh(new PlaneGeometry(3000, 3000), new ShadowMaterial({ opacity: 0.22 }));
     this.table.receiveShadow = true;
     this.table.rotation.x = -Math.PI / 2;
     this.sun.castShadow = true;
     this.sun.shadow.mapSize.set(1024, 1024);
     this.sun.shadow.radius = 6;
-    this.scene.add(new AmbientLight('#ffffff', 0.7), new HemisphereLight('#ffffff', '#c9b795', 1.1), this.sun, this.sun.target, this.table, this.card);
+    this.sun.shadow.bias = -0.0008;
+    this.sun.shadow.normalBias = 0.8;
+    this.scene.add(
+      new AmbientLight('#ffffff', 0.7),
+      new HemisphereLight('#ffffff', '#c9b795', 1.1),
+      this.sun,
+      this.sun.target,
+      this.table,
+      this.card,
+    );
     this.card.matrixAutoUpdate = false;
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.enablePan = false;
@@ -86,17 +95,26 @@ export class PaperScene {
       const thickness = Math.max(LEAST_DRAWN, caliperOf(design, panel.piece));
       const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
       geometry.translate(0, 0, lifts.get(panel.piece.id)! - (panel.piece.stock === 'stop' ? 0 : thickness / 2));
-      const material = new MeshStandardMaterial({ color: PAPER[panel.piece.stock] ?? '#efe4cb', roughness: 0.95, metalness: 0, side: DoubleSide });
+      const material = new MeshStandardMaterial({
+        color: PAPER[panel.piece.stock] ?? '#efe4cb',
+        roughness: 0.95,
+        metalness: 0,
+        side: DoubleSide,
+      });
       const mesh = new Mesh(geometry, material);
       mesh.castShadow = true;
       mesh.receiveShadow = true;
       mesh.matrixAutoUpdate = false;
-      mesh.add(new LineSegments(new EdgesGeometry(geometry, 30), new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 })));
+      mesh.add(
+        new LineSegments(new EdgesGeometry(geometry, 30), new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 })),
+      );
       this.card.add(mesh);
       return mesh;
     });
     this.standUp(evaluation);
-    const kind = `${design.card.id}/${Object.values(design.sizes).map((sizes) => `${sizes['depth']}×${sizes['length']}`).join()}`;
+    const kind = `${design.card.id}/${Object.values(design.sizes)
+      .map((sizes) => `${sizes['depth']}×${sizes['length']}`)
+      .join()}`;
     if (this.framed !== kind) {
       this.framed = kind;
       this.pose(design.base.rest.at);
@@ -129,8 +147,15 @@ export class PaperScene {
     const front = new Vector3(...viewFrom).applyQuaternion(toTable).normalize();
     const flat = new Vector3(front.x, 0, front.z).normalize();
     const from =
-      view === 'stand' ? front : view === 'above' ? flat.clone().multiplyScalar(0.12).add(new Vector3(0, 1, 0)) : new Vector3(flat.z, 0.12, -flat.x);
-    const box = new Box3().setFromObject(this.card);
+      view === 'stand'
+        ? front
+        : view === 'above'
+          ? flat
+              .clone()
+              .multiplyScalar(0.12)
+              .add(new Vector3(0, 1, 0))
+          : new Vector3(flat.z, 0.12, -flat.x);
+    const box = new Box3().setFromObject(this.card, true);
     const size = box.getSize(new Vector3()).length();
     const centre = box.getCenter(new Vector3());
     const distance = (size * 0.5) / Math.tan((this.camera.fov * Math.PI) / 360) / Math.min(1, this.camera.aspect);
@@ -167,7 +192,7 @@ export class PaperScene {
     const { up, at } = evaluation.design.base.rest;
     this.card.matrix.makeRotationFromQuaternion(standing(up));
     this.pose(at);
-    const box = new Box3().setFromObject(this.card);
+    const box = new Box3().setFromObject(this.card, true);
     this.table.position.y = box.min.y - 0.2;
   }
 
@@ -218,4 +243,3 @@ function shapeOf(panel: Panel): Shape {
 function matrixOf(m: Rigid): Matrix4 {
   return new Matrix4().set(m[0]!, m[1]!, m[2]!, m[3]!, m[4]!, m[5]!, m[6]!, m[7]!, m[8]!, m[9]!, m[10]!, m[11]!, 0, 0, 0, 1);
 }
-

@@ -5,6 +5,7 @@ import {
   ENVELOPES,
   filledSizes,
   mechanismOf,
+  refusal,
   setSize,
   sizeRows,
   STOCKS,
@@ -18,10 +19,10 @@ import { Select } from 'primeng/select';
 import { LengthField } from './length-field';
 import { NumberText } from './number-text';
 
-/** A change of the card, with its name for undo. */
+/** A change of the card, with its name for undo. Applied to the card as it is then, never to an older one. */
 export interface CardChange {
   what: string;
-  card: CardDocument;
+  apply: (card: CardDocument) => CardDocument;
 }
 
 interface Group {
@@ -53,7 +54,11 @@ export class SizesPanel {
 
   protected readonly groups = computed((): Group[] => {
     const card = this.card();
-    return ['base', ...card.movements.map((m) => m.id)].map((owner) => ({ owner, title: mechanismOf(card, owner).name, rows: sizeRows(card, owner) }));
+    return ['base', ...card.movements.map((m) => m.id)].map((owner) => ({
+      owner,
+      title: mechanismOf(card, owner).name,
+      rows: sizeRows(card, owner),
+    }));
   });
 
   protected readonly closedSize = computed(() => {
@@ -70,31 +75,34 @@ export class SizesPanel {
     ].filter(({ role }) => used.has(role));
   });
 
-  protected refusal(row: SizeRow): string | undefined {
+  protected standing(row: SizeRow): string | undefined {
     return this.problems().find((p) => p.owner === row.owner && p.size === row.name)?.says;
   }
 
+  /** Why a value cannot be set, in a sentence, or nothing. */
+  protected readonly refusalOf = (row: SizeRow) => (value: number) => refusal(this.card(), row.owner, row.name, value);
+
   protected set(row: SizeRow, value: number | string): void {
-    this.changed.emit({ what: row.label, card: setSize(this.card(), row.owner, row.name, value) });
+    this.changed.emit({ what: row.label, apply: (card) => setSize(card, row.owner, row.name, value) });
   }
 
   protected follow(row: SizeRow): void {
-    this.changed.emit({ what: row.label, card: unsetSize(this.card(), row.owner, row.name) });
+    this.changed.emit({ what: row.label, apply: (card) => unsetSize(card, row.owner, row.name) });
   }
 
   protected setStock(role: 'base' | 'mechanism' | 'display', label: string, id: string): void {
-    this.changed.emit({ what: label, card: { ...this.card(), stocks: { ...this.card().stocks, [role]: id } } });
+    this.changed.emit({ what: label, apply: (card) => ({ ...card, stocks: { ...card.stocks, [role]: id } }) });
   }
 
   protected setFoldEdge(foldEdge: 'side' | 'top'): void {
-    this.changed.emit({ what: 'Fold edge', card: { ...this.card(), foldEdge } });
+    this.changed.emit({ what: 'Fold edge', apply: (card) => ({ ...card, foldEdge }) });
   }
 
   protected setBoard(board: string): void {
-    this.changed.emit({ what: 'Board', card: { ...this.card(), board } });
+    this.changed.emit({ what: 'Board', apply: (card) => ({ ...card, board }) });
   }
 
   protected setEnvelope(envelope: string): void {
-    this.changed.emit({ what: 'Envelope', card: { ...this.card(), envelope: envelope || undefined } });
+    this.changed.emit({ what: 'Envelope', apply: (card) => ({ ...card, envelope: envelope || undefined }) });
   }
 }

@@ -32,7 +32,9 @@ export class StandingView implements OnDestroy {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly scene = signal<PaperScene | undefined>(undefined);
   protected readonly state = signal<'loading' | 'ready' | 'failed'>('loading');
-  private readonly watch = new ResizeObserver(() => this.scene()?.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight));
+  private readonly watch = new ResizeObserver(() =>
+    this.scene()?.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight),
+  );
   private readonly themeWatch = new MutationObserver(() => this.scene()?.repaint());
 
   protected readonly views: { name: ViewName; label: string }[] = [

@@ -1,4 +1,4 @@
-import { Component, computed, input, output } from '@angular/core';
+import { Component, computed, input, linkedSignal, output } from '@angular/core';
 import type { Finding } from '@diptychon/core';
 
 /** Verdicts as sentences: what must change, what to look at, what is fine. */
@@ -10,22 +10,42 @@ import type { Finding } from '@diptychon/core';
       {{ summary() }}
     </p>
     <ul>
-      @for (finding of findings(); track finding.id) {
+      @for (finding of notable(); track finding.id) {
         <li [class]="finding.severity" [class.shown]="shown() === finding.id" [class.follows]="finding.followsFrom">
           <span class="sign" aria-hidden="true"></span>
           <div>
-            <p class="word">{{ words[finding.severity] }}@if (finding.followsFrom) {, follows from the above}</p>
+            <p class="word">
+              {{ words[finding.severity] }}
+              @if (finding.followsFrom) {
+                , follows from the above
+              }
+            </p>
             <p class="says">{{ finding.says }}</p>
             @if (finding.fix; as fix) {
               <button type="button" class="fix" (click)="fixed.emit(finding)">{{ fix.says }}</button>
             }
             @if (finding.panels?.length || finding.creases?.length) {
-              <button type="button" class="show" [attr.aria-label]="'Show where: ' + finding.says" (click)="show.emit(finding)">Show where</button>
+              <button type="button" class="show" [attr.aria-label]="'Show where: ' + finding.says" (click)="show.emit(finding)">
+                Show where
+              </button>
             }
           </div>
         </li>
       }
     </ul>
+    @if (fine().length) {
+      <details [open]="fineShown()" (toggle)="fineShown.set($any($event.target).open)">
+        <summary>{{ fine().length === 1 ? 'One check passes' : fine().length + ' checks pass' }}</summary>
+        <ul>
+          @for (finding of fine(); track finding.id) {
+            <li class="pass" [class.shown]="shown() === finding.id">
+              <span class="sign" aria-hidden="true"></span>
+              <p class="says">{{ finding.says }}</p>
+            </li>
+          }
+        </ul>
+      </details>
+    }
   `,
   styleUrl: './verdict-list.scss',
 })
@@ -36,6 +56,10 @@ export class VerdictList {
   readonly fixed = output<Finding>();
 
   protected readonly words = { fail: 'Must change', warn: 'Look at this', pass: 'Fine' };
+  protected readonly notable = computed(() => this.findings().filter((f) => f.severity !== 'pass'));
+  protected readonly fine = computed(() => this.findings().filter((f) => f.severity === 'pass'));
+  /** With nothing to look at, what passed is what there is to read. */
+  protected readonly fineShown = linkedSignal(() => this.notable().length === 0);
   protected readonly worst = computed(() => this.findings()[0]?.severity ?? 'pass');
   protected readonly summary = computed(() => summarise(this.findings()));
 }

@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { CardDocument } from '@diptychon/core';
 import { BehaviorSubject, debounceTime, Subject } from 'rxjs';
 import { CardStore, SavedElsewhere } from './card-store';
+import { UnsavedJournal } from './unsaved-journal';
 
 interface Step {
   card: CardDocument;
@@ -20,6 +21,7 @@ const MOST_STEPS = 200;
 @Injectable()
 export class CardSession {
   private readonly store = inject(CardStore);
+  private readonly journal = inject(UnsavedJournal);
   private readonly past = signal<Step[]>([]);
   private readonly future = signal<Step[]>([]);
   private readonly changes = new Subject<void>();
@@ -37,7 +39,6 @@ export class CardSession {
 
   constructor() {
     this.changes.pipe(debounceTime(SAVE_AFTER_MS)).subscribe(() => void this.save());
-    addEventListener('pagehide', () => this.saveState() === 'saving' && void this.save());
   }
 
   /** @returns false when there is no such card */
@@ -49,14 +50,17 @@ export class CardSession {
     this.future.set([]);
     this.saveState.set('saved');
     this.recovered.set(kept.recovered);
-    this.show(kept.card);
+    const unsaved = this.journal.read(id, kept.revision);
+    this.show(unsaved ?? kept.card);
+    if (unsaved) this.saveSoon();
     return true;
   }
 
   /** Changes the card. `what` names the change for undo: “Depth”. */
-  change(what: string, next: CardDocument): void {
+  change(what: string, apply: (card: CardDocument) => CardDocument): void {
     const now = this.card();
-    if (!now || next === now) return;
+    const next = now && apply(now);
+    if (!now || !next || next === now) return;
     const at = performance.now();
     const goesOn = what === this.lastWhat && at - this.lastChange < SAME_STEP_MS && this.past().length > 0;
     if (!goesOn) this.past.update((steps) => [...steps, { card: now, what }].slice(-MOST_STEPS));
@@ -100,6 +104,7 @@ export class CardSession {
 
   private saveSoon(): void {
     if (this.saveState() !== 'conflict') this.saveState.set('saving');
+    this.journal.write(this.card()!, this.revision);
     this.changes.next();
   }
 
@@ -108,6 +113,7 @@ export class CardSession {
     if (!card) return;
     try {
       this.revision = await this.store.save(card, this.revision);
+      if (this.card() === card) this.journal.clear();
       this.saveState.set(this.card() === card ? 'saved' : 'saving');
     } catch (error) {
       this.saveState.set(error instanceof SavedElsewhere ? 'conflict' : 'failed');

@@ -10,7 +10,9 @@ export type Answer = Outcome | { ok: 'broken'; says: string };
 /** Hands cards to the worker. */
 @Injectable({ providedIn: 'root' })
 export class Evaluator {
-  private readonly api: Remote<EvaluationApi> = wrap<EvaluationApi>(new Worker(new URL('./evaluation.worker', import.meta.url), { type: 'module' }));
+  private readonly api: Remote<EvaluationApi> = wrap<EvaluationApi>(
+    new Worker(new URL('./evaluation.worker', import.meta.url), { type: 'module' }),
+  );
 
   /** The outcome for each card; one that is overtaken by a newer card is dropped. */
   follow(cards: Observable<CardDocument>): Observable<{ card: CardDocument; answer: Answer }> {
@@ -19,7 +21,9 @@ export class Evaluator {
 
   once(card: CardDocument): Observable<Answer> {
     return defer(() => this.api.evaluate(card)).pipe(
-      catchError((error: unknown) => of({ ok: 'broken' as const, says: error instanceof Error ? error.message : 'The calculation stopped.' })),
+      catchError((error: unknown) =>
+        of({ ok: 'broken' as const, says: error instanceof Error ? error.message : 'The calculation stopped.' }),
+      ),
     );
   }
 }

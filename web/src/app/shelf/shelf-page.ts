@@ -24,7 +24,13 @@ export class ShelfPage {
 
   protected readonly starts = [
     { id: 'easel', title: 'Easel card', says: 'A display that stands against a stop.', base: 'easel-folded-front', movements: [] },
-    { id: 'v-fold', title: 'V-fold card', says: 'A figure that rises from the fold.', base: 'folded-card', movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }] },
+    {
+      id: 'v-fold',
+      title: 'V-fold card',
+      says: 'A figure that rises from the fold.',
+      base: 'folded-card',
+      movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }],
+    },
   ];
 
   constructor() {

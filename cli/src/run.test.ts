@@ -1,0 +1,126 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { DEMO_CARDS, writeCardFile } from '@diptychon/core';
+import { describe, expect, it } from 'vitest';
+import { run } from './run.js';
+
+async function diptychon(...argv: string[]): Promise<{ code: number; out: string; err: string }> {
+  let [out, err] = ['', ''];
+  const code = await run(argv, { stdout: { write: (text) => (out += text) }, stderr: { write: (text) => (err += text) } });
+  return { code, out, err };
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'diptychon-cli-'));
+const cardFile = join(folder, 'easel.json');
+writeFileSync(cardFile, writeCardFile(DEMO_CARDS[0]!));
+
+describe('diptychon compute', () => {
+  it('works an easel out from sizes with units', async () => {
+    const { code, out } = await diptychon(
+      'compute',
+      '--mechanism',
+      'easel-folded-front',
+      '--set',
+      'depth=15cm',
+      '--set',
+      'stopDistance=60mm',
+      '--json',
+    );
+    const report = JSON.parse(out);
+    expect(code).toBe(0);
+    expect(report.pieces[0].scores.map((score: { from: number[] }) => score.from[0])).toEqual([75, 150]);
+    expect(report.open.lean).toBeCloseTo((Math.acos(0.4) * 180) / Math.PI, 6);
+    expect(report.closed).toMatchObject({ width: expect.closeTo(150, 9), height: expect.closeTo(105, 9) });
+    expect(report.motion.frames).toBe(61);
+  });
+
+  it('takes a lean in place of the stop, and a fraction of an inch', async () => {
+    const report = JSON.parse(
+      (await diptychon('compute', '--mechanism', 'easel-folded-front', '--set', 'depth=6 in', '--set=lean=60deg', '--json')).out,
+    );
+    expect(report.measures.find((m: { name: string }) => m.name === 'lean').value).toBeCloseTo(60, 9);
+    expect(report.pieces[0].width).toBeCloseTo(304.8, 9);
+  });
+
+  it('gives the V-fold’s crest at every opening', async () => {
+    const report = JSON.parse(
+      (await diptychon('compute', '--mechanism', 'v-fold', '--set', 'wingAngle=60deg', '--set', 'rayAngle=45deg', '--json')).out,
+    );
+    const rad = Math.PI / 180;
+    for (const pose of report.motion.poses) {
+      const lean = pose['figure-crest-lean'] * rad;
+      expect(Math.cos(45 * rad) * Math.cos(lean) + Math.sin(45 * rad) * Math.cos((pose.opening * rad) / 2) * Math.sin(lean)).toBeCloseTo(
+        0.5,
+        6,
+      );
+    }
+  });
+
+  it('reads a card file and prints reasons and verdicts for people', async () => {
+    const { code, out } = await diptychon('compute', cardFile);
+    expect(code).toBe(0);
+    expect(out).toContain('front score (valley): 75, 0 to 75, 150');
+    expect(out).toContain('because half the depth');
+    expect(out).toContain('PASS');
+  });
+
+  it.each([
+    [['compute', '--mechanism', 'flying-carpet'], /flying-carpet.*v-fold/],
+    [['compute', '--mechanism', 'v-fold', '--set', 'depth=-3'], /depth.*-3 mm.*40 mm/],
+    [['compute', '--mechanism', 'v-fold', '--set', 'girth=3'], /girth.*allowed/],
+    [['compute', '--mechanism', 'v-fold', '--set', 'direction=up'], /direction.*toward, away/],
+    [['compute', '--mechanism', 'v-fold', '--set', 'depth'], /NAME=VALUE/],
+    [['compute', 'no-such-file.json'], /no-such-file\.json: cannot be read/],
+    [['compute'], /card file/],
+    [['export', cardFile, '--format', 'gif', '--out', 'x'], /gif.*allowed: svg/],
+    [['export', cardFile, '--format', 'svg'], /--out/],
+    [['fly'], /fly.*list, compute, export/],
+    [['list', '--loud'], /--loud.*allowed/],
+  ])('answers %j with one clear line and exit code 2', async (argv, line) => {
+    const { code, out, err } = await diptychon(...argv);
+    expect(code).toBe(2);
+    expect(out).toBe('');
+    expect(err.trim().split('\n')).toHaveLength(1);
+    expect(err).toMatch(line);
+  });
+
+  it('names the field of a broken card file', async () => {
+    const broken = join(folder, 'broken.json');
+    writeFileSync(broken, JSON.stringify({ ...DEMO_CARDS[0]!, board: 'gold' }));
+    expect(await diptychon('compute', broken)).toMatchObject({ code: 2, err: expect.stringMatching(/board .*allowed boards/) });
+  });
+});
+
+describe('diptychon list and export', () => {
+  it('lists every free size with unit, limits and default', async () => {
+    const catalogue = JSON.parse((await diptychon('list', '--json')).out);
+    const easel = catalogue.find((m: { id: string }) => m.id === 'easel-folded-front');
+    expect(easel.sizes.find((s: { name: string }) => s.name === 'depth')).toMatchObject({ unit: 'mm', min: 40, max: 320 });
+    const vFold = catalogue.find((m: { id: string }) => m.id === 'v-fold');
+    expect(vFold.sizes.map((s: { name: string }) => s.name)).toEqual(
+      expect.arrayContaining([
+        'rayAngle',
+        'wingAngle',
+        'secondRayAngle',
+        'secondWingAngle',
+        'wingLength',
+        'crestLength',
+        'tabWidth',
+        'direction',
+        'apex',
+      ]),
+    );
+    expect((await diptychon('list')).out).toContain('stopDistance = 75 mm; 13.0734 to 140.9539 mm');
+  });
+
+  it('writes an SVG', async () => {
+    const out = join(folder, 'easel.svg');
+    expect((await diptychon('export', cardFile, '--format', 'svg', '--out', out)).code).toBe(0);
+    expect(readFileSync(out, 'utf8')).toContain('id="base-score-valley"');
+  });
+
+  it('explains itself', async () => {
+    expect((await diptychon()).out).toContain('diptychon compute');
+  });
+});

@@ -1,0 +1,158 @@
+import { readFileSync } from 'node:fs';
+import { DOMParser } from '@xmldom/xmldom';
+import { expect, expectAccessible, openDemo, setSize, test } from './page';
+
+test('the demo cards are on the shelf and open on the bench', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /Chanterelle birthday card/ })).toBeVisible();
+  await expectAccessible(page);
+  await openDemo(page, 'Thank-you easel');
+  await expect(page.getByText('Ready to make: every check passes.').first()).toBeVisible();
+  await expect(page.locator('dip-standing-view canvas')).toBeVisible();
+  await expectAccessible(page);
+});
+
+test('sizes are typed the way makers write them, and reasons follow', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await setSize(page, 'Depth', '5 1/2');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('139.7 mm');
+  await setSize(page, 'Depth', '14 cm');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('140 mm');
+  await setSize(page, 'Lean from the table', '60');
+  await expect(page.getByRole('textbox', { name: 'Stop from the fold' })).toHaveValue('70 mm');
+  await expect(page.locator('.measure', { hasText: 'Front score at' })).toContainText('70');
+  await expect(page.locator('.measure', { hasText: 'Front score at' })).toContainText('half the depth');
+});
+
+test('units switch without changing the card', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('5 in');
+  await page.locator('p-select').filter({ hasText: 'Inches, sixteenths' }).click();
+  await page.getByRole('option', { name: 'Centimetres' }).click();
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('12.7 cm');
+});
+
+test('nonsense and impossible sizes are refused in a sentence and change nothing', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await setSize(page, 'Stop from the fold', '160');
+  await expect(page.getByText(/Stop from the fold: 160 mm does not work; allowed is/)).toBeVisible();
+  await setSize(page, 'Depth', 'about so');
+  await expect(page.getByText(/Depth: “about so” is not a length/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('150 mm');
+});
+
+test('a display too tall is told by how much and on which side; undo takes it back', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await setSize(page, 'Display height', '172');
+  const verdict = page.getByRole('listitem').filter({ hasText: 'display sticks out 22 mm past the fold' });
+  await expect(verdict).toBeVisible();
+  await verdict.getByRole('button', { name: /Show where/ }).click();
+  await expect(page.getByRole('slider', { name: 'Opening' })).toHaveValue('0');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Ready to make: every check passes.').first()).toBeVisible();
+});
+
+test('a lopsided figure binds near twelve degrees, marked on the opening', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  await setSize(page, 'Second ray angle', '50');
+  await setSize(page, 'Second wing angle', '70');
+  await expect(page.getByText(/binds on closing at an opening of 11\.\d°/).first()).toBeVisible();
+  await page.getByRole('button', { name: /^Go to: 11\.\d°/ }).click();
+  await expect(page.getByRole('slider', { name: 'Opening' })).toHaveAttribute('aria-valuetext', 'open 12°');
+});
+
+test('a wing angle too small is refused with the opening at which it pulls taut', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  await setSize(page, 'Wing angle', '30');
+  await expect(page.getByText(/pull taut at 90°/)).toBeVisible();
+});
+
+test('a thick stack inside gapes until the offered spine is applied', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  await setSize(page, 'Layers inside, thickness', '3 mm');
+  await expect(page.getByText(/The free edge gapes about/).first()).toBeVisible();
+  await page.getByRole('button', { name: /Give the main fold a spine/ }).click();
+  await expect(page.getByText(/The free edge gapes about/)).toHaveCount(0);
+  await expect(page.locator('.measure', { hasText: 'Spine' })).toContainText('1/8 in and 0.2 mm');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /Give the main fold a spine/ })).toBeVisible();
+});
+
+test('the card opens and closes with the keyboard', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  const opening = page.getByRole('slider', { name: 'Opening' });
+  await opening.focus();
+  await opening.press('Home');
+  await expect(opening).toHaveAttribute('aria-valuetext', 'open 0°');
+  await expect(page.locator('dip-standing-view .pose')).toContainText('crest from the fold 105°');
+  await opening.press('End');
+  await expect(page.locator('dip-standing-view .pose')).toContainText('crest from the fold 45°');
+});
+
+test('a score dragged on the flat piece changes the size behind it', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  const score = page.getByRole('slider', { name: /front score/ });
+  await score.focus();
+  await score.press('ArrowRight');
+  await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('151 mm');
+  const box = (await score.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 30, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByLabel('Depth', { exact: true })).not.toHaveValue('151 mm');
+});
+
+test('the SVG is true to size with its groups, and a card file comes back', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  const [svgFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'SVG for a cutter' }).click()]);
+  expect(svgFile.suggestedFilename()).toBe('thank-you-easel-for-the-foray-guide.svg');
+  const svg = new DOMParser().parseFromString(readFileSync((await svgFile.path())!, 'utf8'), 'image/svg+xml');
+  const ids = [...svg.getElementsByTagName('g')].map((group) => group.getAttribute('id'));
+  expect(ids).toEqual(expect.arrayContaining(['base', 'base-cut', 'base-score-valley', 'base-draw', 'display', 'stop']));
+  const main = [...svg.getElementsByTagName('path')].filter((path) => path.getAttribute('data-id')?.startsWith('main-fold'));
+  const xs = main.map((path) => Number(/M ([\d.]+)/.exec(path.getAttribute('d')!)![1]));
+  expect(xs[1]! - xs[0]!).toBeCloseTo(2, 2);
+
+  const [cardFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Card file' }).click()]);
+  await page.goto('/');
+  await page.getByLabel('Card file').setInputFiles((await cardFile.path())!);
+  await expect(page.getByLabel('Name of the card')).toHaveValue('Thank-you easel for the foray guide');
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /Thank-you easel/ })).toHaveCount(2);
+});
+
+test('a broken file is refused with the field, and the shelf stays as it was', async ({ page }) => {
+  await page.goto('/');
+  await page
+    .getByLabel('Card file')
+    .setInputFiles({ name: 'odd.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"diptychon-card","version":7}') });
+  await expect(page.getByText(/odd\.json was not opened\. version 7 was made by a newer Diptychon/)).toBeVisible();
+  await expect(page.locator('.cards li')).toHaveCount(2);
+});
+
+test('a new card survives a reload at any moment', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /V-fold card/ }).click();
+  await page.getByLabel('Name of the card').fill('Snail on a fern');
+  await page.getByLabel('Name of the card').press('Tab');
+  await setSize(page, 'Crest', '52');
+  await page.reload();
+  await expect(page.getByLabel('Name of the card')).toHaveValue('Snail on a fern');
+  await expect(page.getByRole('textbox', { name: 'Crest', exact: true })).toHaveValue('52 mm');
+});
+
+test('the dark theme and a tablet are as readable', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await openDemo(page, 'Chanterelle');
+  await expectAccessible(page);
+  await expect(page.getByText('Ready to make').first()).toBeVisible();
+});
+
+test('a card that is not there says so', async ({ page }) => {
+  await page.goto('/card/no-such-card');
+  await expect(page.getByRole('heading', { name: 'There is no such card on this shelf' })).toBeVisible();
+  await expectAccessible(page);
+});

@@ -1,0 +1,46 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test as base, type Page } from '@playwright/test';
+
+/**
+ * Every journey runs on a page that may not write an error to the console, nor ask anything of another
+ * machine.
+ */
+export const test = base.extend<{ quiet: void }>({
+  quiet: [
+    async ({ page, baseURL }, use) => {
+      const noise: string[] = [];
+      page.on('console', (message) => message.type() === 'error' && noise.push(message.text()));
+      page.on('pageerror', (error) => noise.push(error.message));
+      page.on('request', (request) => {
+        const own = request.url().startsWith(baseURL!) || /^(blob|data):/.test(request.url());
+        if (!own) noise.push(`a request left the machine: ${request.url()}`);
+      });
+      await use();
+      expect(noise).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+}
+
+/** Opens a demo card and waits until it is worked out and drawn. */
+export async function openDemo(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await expect(page.getByRole('slider', { name: 'Opening' })).toBeVisible();
+}
+
+/** Types a size and leaves the field. */
+export async function setSize(page: Page, label: string, value: string): Promise<void> {
+  const field = page.getByRole('textbox', { name: label, exact: true });
+  await field.fill(value);
+  await field.press('Tab');
+}
+
+export { expect };

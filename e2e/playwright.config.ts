@@ -1,0 +1,35 @@
+import { defineConfig } from '@playwright/test';
+
+const port = 4199;
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  timeout: 60_000,
+  workers: 2,
+  fullyParallel: true,
+  reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-quic',
+        '--no-first-run',
+      ],
+    },
+  },
+  webServer: {
+    command: `node ../server/dist/serve.js`,
+    env: { PORT: String(port) },
+    url: `http://127.0.0.1:${port}/`,
+    reuseExistingServer: false,
+  },
+});

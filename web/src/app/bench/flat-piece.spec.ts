@@ -1,0 +1,41 @@
+import { DEMO_CARDS, evaluate, type CutSheet } from '@diptychon/core';
+import { fitSheet, reading, rulerTicks, spread, toScreen } from './flat-piece';
+
+function easelSheet(): CutSheet {
+  const outcome = evaluate(DEMO_CARDS[0]!);
+  if (!outcome.ok) throw new Error('demo refused');
+  return outcome.evaluation.sheets[0]!;
+}
+
+describe('a flat piece on screen', () => {
+  const sheet = easelSheet();
+
+  it('starts at the ruler’s zero and keeps its proportions', () => {
+    const fit = fitSheet(sheet, 900, 400, false);
+    const [x0, y0] = toScreen([0, 0], fit);
+    const [x1, y1] = toScreen([sheet.width, sheet.height], fit);
+    expect((x1 - x0) / (y0 - y1)).toBeCloseTo(sheet.width / sheet.height, 9);
+    expect(rulerTicks(fit, 'mm')[0]).toMatchObject({ x: x0, label: '0' });
+  });
+
+  it('reads mirrored positions from the other end when turned', () => {
+    const fit = fitSheet(sheet, 900, 400, true);
+    const front = sheet.scores[0]!;
+    expect(reading(front, fit)).toBeCloseTo(sheet.width - 75, 9);
+    expect(toScreen([0, 0], fit)).toEqual(toScreen([sheet.width, sheet.height], { ...fit, turned: false }));
+  });
+
+  it('puts an inch label every inch', () => {
+    const fit = fitSheet(sheet, 2400, 1600, false);
+    const labels = rulerTicks(fit, 'inch/16').filter((tick) => tick.label);
+    expect(labels.map((tick) => tick.label)).toEqual(Array.from({ length: 12 }, (_, i) => String(i)));
+    expect((labels[1]!.x - labels[0]!.x) / fit.scale).toBeCloseTo(25.4, 9);
+  });
+
+  it('moves labels apart only where they would cover each other', () => {
+    const placed = spread([10, 100, 104], 20);
+    expect(placed[0]).toBe(10);
+    expect(placed[2]! - placed[1]!).toBeGreaterThanOrEqual(19.9);
+    expect((placed[1]! + placed[2]!) / 2).toBeCloseTo(102, 6);
+  });
+});

@@ -1,0 +1,83 @@
+import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { LengthField, nextMark } from './length-field';
+
+describe('LengthField', () => {
+  let fixture: ComponentFixture<LengthField>;
+  let emitted: number[];
+  const box = (): HTMLInputElement => fixture.nativeElement.querySelector('input');
+  const note = (): string => fixture.nativeElement.querySelector('.note').textContent.trim();
+
+  async function type(text: string): Promise<void> {
+    box().value = text;
+    box().dispatchEvent(new Event('input'));
+    box().dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+  }
+
+  beforeEach(async () => {
+    fixture = TestBed.createComponent(LengthField);
+    emitted = [];
+    fixture.componentRef.setInput('fieldId', 'depth');
+    fixture.componentRef.setInput('label', 'Depth');
+    fixture.componentRef.setInput('kind', 'length');
+    fixture.componentRef.setInput('value', 92.075);
+    fixture.componentRef.setInput('notation', 'inch/8');
+    fixture.componentRef.setInput('refusal', (mm: number) => (mm > 200 ? `Depth: ${mm} mm is too much.` : undefined));
+    fixture.componentInstance.changed.subscribe((value) => emitted.push(value));
+    await fixture.whenStable();
+  });
+
+  it('shows the value in the maker’s notation', () => {
+    expect(box().value).toBe('3 5/8 in');
+  });
+
+  it('takes what is typed in any unit', async () => {
+    await type('54mm');
+    expect(emitted).toEqual([54]);
+  });
+
+  it('keeps nonsense in the field with a sentence, and changes nothing', async () => {
+    await type('three and a bit');
+    expect(emitted).toEqual([]);
+    expect(box().value).toBe('three and a bit');
+    expect(note()).toContain('Depth: “three and a bit” is not a length');
+  });
+
+  it('keeps a refused value in the field with the reason', async () => {
+    await type('300 mm');
+    expect(emitted).toEqual([]);
+    expect(note()).toBe('Depth: 300 mm is too much.');
+    expect(box().getAttribute('aria-invalid')).toBe('true');
+  });
+
+  it('forgets a half-typed value when the card changes from outside', async () => {
+    await type('300 mm');
+    fixture.componentRef.setInput('value', 101.6);
+    await fixture.whenStable();
+    expect(box().value).toBe('4 in');
+    expect(note()).toBe('');
+  });
+
+  it('steps from mark to mark with the arrow keys', async () => {
+    fixture.componentRef.setInput('value', 93);
+    await fixture.whenStable();
+    box().dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    box().dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown' }));
+    expect(emitted.map((mm) => Number(mm.toFixed(4)))).toEqual([95.25, 92.075]);
+  });
+
+  it('says how far a length is from the nearest mark', async () => {
+    fixture.componentRef.setInput('value', 93);
+    await fixture.whenStable();
+    expect(note()).toBe('3 5/8 in and 0.9 mm: not on a mark');
+  });
+});
+
+describe('nextMark', () => {
+  it('goes on by a whole step from a mark, and to the mark from between two', () => {
+    expect(nextMark(10, 5, 1)).toBe(15);
+    expect(nextMark(11, 5, 1)).toBe(15);
+    expect(nextMark(11, 5, -1)).toBe(10);
+    expect(nextMark(10, 5, -1)).toBe(5);
+  });
+});
