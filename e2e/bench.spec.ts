@@ -37,7 +37,7 @@ test('nonsense and impossible sizes are refused in a sentence and change nothing
   await setSize(page, 'Stop from the fold', '160');
   await expect(page.getByText(/Stop from the fold: 160 mm does not work; allowed is/)).toBeVisible();
   await setSize(page, 'Depth', 'about so');
-  await expect(page.getByText(/Depth: “about so” is not a length/)).toBeVisible();
+  await expect(page.getByText(/Depth: “about so” is not a length.*Allowed is 40 mm to 320 mm/)).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('150 mm');
 });

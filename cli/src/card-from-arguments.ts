@@ -1,5 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import {
+  allowedWords,
   LARGEST_CARD_FILE,
   mechanismById,
   mechanismOf,
@@ -72,7 +73,7 @@ function setNamed(card: CardDocument, name: string, typed: string): CardDocument
     if (!size) continue;
     if (size.kind === 'choice') return setSize(card, owner, name, typed.trim());
     const reading = size.kind === 'angle' ? parseAngle(typed, name) : parseLength(typed, card.notation, name);
-    if (!reading.ok) throw new UsageError(reading.problem);
+    if (!reading.ok) throw new UsageError(`${reading.problem} ${allowedWords(card, owner, name)}`.trim());
     return setSize(card, owner, name, reading.value);
   }
   const names = owners.flatMap((owner) => {

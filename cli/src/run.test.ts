@@ -68,6 +68,9 @@ describe('diptychon compute', () => {
   it.each([
     [['compute', '--mechanism', 'flying-carpet'], /flying-carpet.*v-fold/],
     [['compute', '--mechanism', 'v-fold', '--set', 'depth=-3'], /depth.*-3 mm.*40 mm/],
+    [['compute', '--mechanism', 'v-fold', '--set', 'depth=so'], /depth.*not a length.*Allowed is 40 mm to 320 mm/],
+    [['compute', '--mechanism', 'v-fold', '--set', 'depth=0'], /depth.*0 mm.*40 mm to 320 mm/],
+    [['compute', '--mechanism', 'v-fold', '--set', 'depth=9000'], /depth.*9000 mm.*40 mm to 320 mm/],
     [['compute', '--mechanism', 'v-fold', '--set', 'girth=3'], /girth.*allowed/],
     [['compute', '--mechanism', 'v-fold', '--set', 'direction=up'], /direction.*toward, away/],
     [['compute', '--mechanism', 'v-fold', '--set', 'depth'], /NAME=VALUE/],

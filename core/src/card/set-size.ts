@@ -1,6 +1,7 @@
 import { baseById, movementById } from '../mechanism/catalogue.js';
 import { checkSizes, fillSizes, num, type Sizes } from '../mechanism/sizes.js';
 import type { AlternativeSize, Base, FreeSize, Movement } from '../mechanism/contract.js';
+import { plainMm, printAngle } from '../measure/print.js';
 import { stockById } from '../supplies/stocks.js';
 import type { CardDocument } from './document.js';
 
@@ -48,6 +49,15 @@ export function refusal(card: CardDocument, owner: string, name: string, value: 
   const changed = setSize(card, owner, name, value);
   const context = { sizes: filledSizes(changed, owner), ...calipersOf(card) };
   return checkSizes(free, context).find((problem) => problem.size === target)?.says;
+}
+
+/** What a size may be in this card, as a sentence for a field that holds nonsense. */
+export function allowedWords(card: CardDocument, owner: string, name: string): string {
+  const row = sizeRows(card, owner).find((candidate) => candidate.name === name);
+  if (!row) return '';
+  if (row.options) return `Allowed: ${row.options.map((option) => option.value).join(', ')}.`;
+  const print = row.kind === 'angle' ? printAngle : plainMm;
+  return row.range && row.range.max >= row.range.min ? `Allowed is ${print(row.range.min)} to ${print(row.range.max)}.` : '';
 }
 
 function calipersOf(card: CardDocument): { baseCaliper: number; mechanismCaliper: number } {

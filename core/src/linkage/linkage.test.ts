@@ -8,7 +8,13 @@ import { jacobian, closuresOf, residuals } from './closure.js';
 import { rank, solveSymmetric } from './dense.js';
 import { emptyPose, foldInPose, poseAt } from './kinematics.js';
 import { carry, inverse, multiply, rigidIdentity, rotateAboutFlatLine } from './rigid.js';
-import { drivenHinges, targetsAt } from './schedule.js';
+import { followMotion } from './motion.js';
+import { drivenHinges, targetsAt, type Schedule } from './schedule.js';
+import { assemble } from './structure.js';
+import { rectangle } from '../plane/outline.js';
+import type { Point } from '../plane/point.js';
+import { splitPiece } from '../sheet/panels.js';
+import { blankPiece } from '../sheet/piece.js';
 import { LoopSolver } from './solver.js';
 
 function vFoldDesign() {
@@ -110,6 +116,74 @@ describe('closures', () => {
     };
     const [a, b] = [solveFrom(toRadians(60)), solveFrom(toRadians(75))];
     a.forEach((fold, h) => expect(fold).toBeCloseTo(b[h]!, 8));
+  });
+});
+
+describe('couplings and phases', () => {
+  const strip = blankPiece({
+    id: 'strip',
+    name: 'Strip',
+    stock: 'base',
+    faceUp: 'up',
+    because: '',
+    outline: rectangle(0, 0, 30, 10),
+    creases: [10, 20].map((x, i) => ({
+      id: `fold-${i + 1}`,
+      name: 'fold',
+      from: [x, 0] as Point,
+      to: [x, 10] as Point,
+      fold: 'valley' as const,
+      closed: Math.PI,
+      ease: 0,
+    })),
+    anchors: [5, 15, 25].map((x, i) => ({ panel: `panel-${i + 1}`, name: 'panel', at: [x, 5] as Point })),
+  });
+  const { panels, hinges } = splitPiece(strip);
+  const couple = {
+    id: 'together',
+    terms: [
+      { hinge: 'strip/fold-1', factor: 1 },
+      { hinge: 'strip/fold-2', factor: 2 },
+    ],
+    constant: toRadians(200),
+  };
+  const linkage = assemble({ panels, hinges, bonds: [], touches: [], couplings: [couple], ground: 'strip/panel-1', tierOfPiece: () => 0 });
+  const schedule: Schedule = {
+    phases: [
+      { name: 'first', from: 0, to: 0.5, targets: [{ hinge: 'strip/fold-1', start: toRadians(180), end: toRadians(100) }] },
+      { name: 'then', from: 0.5, to: 1, targets: [{ hinge: 'strip/fold-1', start: toRadians(100), end: toRadians(90) }] },
+    ],
+    startAt: 0.5,
+    opening: { hinge: 'strip/fold-1', atZero: Math.PI, perFold: -1 },
+  };
+
+  it('lead one fold by another, phase after phase', () => {
+    const { frames, freedom } = followMotion(linkage, schedule, 41);
+    expect(freedom).toBe(0);
+    for (const { s, folds } of frames) {
+      const led = toRadians(s <= 0.5 ? 180 - 160 * s : 100 - 20 * (s - 0.5));
+      expect(folds[linkage.hingeIndex.get('strip/fold-1')!]).toBeCloseTo(led, 12);
+      expect(folds[linkage.hingeIndex.get('strip/fold-2')!]).toBeCloseTo((toRadians(200) - led) / 2, 9);
+    }
+  });
+
+  it('leave the strip loose without the coupling, and say so', () => {
+    const loose = assemble({ panels, hinges, bonds: [], touches: [], couplings: [], ground: 'strip/panel-1', tierOfPiece: () => 0 });
+    expect(followMotion(loose, schedule, 11).freedom).toBe(1);
+  });
+
+  it('name a joint that refers to nothing', () => {
+    expect(() =>
+      assemble({
+        panels,
+        hinges,
+        bonds: [],
+        touches: [{ id: 'rest', panel: 'strip/nowhere', at: [0, 0], on: 'strip/panel-1' }],
+        couplings: [],
+        ground: 'strip/panel-1',
+        tierOfPiece: () => 0,
+      }),
+    ).toThrow('rest refers to the panel strip/nowhere');
   });
 });
 

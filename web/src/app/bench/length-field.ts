@@ -64,6 +64,8 @@ export class LengthField {
   readonly notation = input.required<Notation>();
   /** why a value cannot be taken, or nothing */
   readonly refusal = input<(value: number) => string | undefined>(() => undefined);
+  /** what is allowed, for a field that holds nonsense */
+  readonly allowed = input('');
   /** what the evaluation says against the present value */
   readonly refused = input<string>();
   readonly changed = output<number>();
@@ -97,7 +99,7 @@ export class LengthField {
   protected settle(text: string): void {
     if (text === undefined || this.draft() === undefined) return;
     const reading = this.kind() === 'angle' ? parseAngle(text, this.label()) : parseLength(text, this.notation(), this.label());
-    if (!reading.ok) this.draftProblem.set(reading.problem);
+    if (!reading.ok) this.draftProblem.set(`${reading.problem} ${this.allowed()}`.trim());
     else this.take(reading.value);
   }
 

@@ -9,21 +9,8 @@ import { printAngle, printLength, sayLength, type Notation } from '@diptychon/co
       {{ angle() }}
     } @else {
       <span class="visually-hidden">{{ said() }}</span>
-      <span aria-hidden="true" [title]="said()"
-        ><span class="set"
-          >{{ printed().whole }}
-          @if (printed().numerator) {
-            <span class="fraction"
-              ><sup>{{ printed().numerator }}</sup
-              >⁄<sub>{{ printed().denominator }}</sub></span
-            >
-          }
-          <span class="unit">{{ printed().unit }}</span></span
-        >
-        @if (printed().off !== 0) {
-          <span class="off">{{ printed().off > 0 ? '+' : '−' }}{{ offText() }}</span>
-        }
-      </span>
+      <!-- prettier-ignore -->
+      <span aria-hidden="true" [title]="said()"><span class="set">{{ printed().whole }}@if (printed().numerator) {<span class="fraction"><sup>{{ printed().numerator }}</sup>⁄<sub>{{ printed().denominator }}</sub></span>}<span class="unit">{{ printed().unit }}</span></span>@if (printed().off !== 0) {<span class="off"> {{ offText() }}</span>}</span>
     }
   `,
   styles: `
@@ -61,5 +48,5 @@ export class NumberText {
   protected readonly printed = computed(() => printLength(this.value(), this.notation()));
   protected readonly said = computed(() => sayLength(this.value(), this.notation()));
   protected readonly angle = computed(() => printAngle(this.value()));
-  protected readonly offText = computed(() => `${Number(Math.abs(this.printed().off).toFixed(2))} mm`);
+  protected readonly offText = computed(() => `${this.printed().off > 0 ? '+' : '−'}${Number(Math.abs(this.printed().off).toFixed(2))} mm`);
 }

@@ -62,7 +62,7 @@ export class PaperScene {
     this.sun.shadow.mapSize.set(1024, 1024);
     this.sun.shadow.radius = 6;
     this.sun.shadow.bias = -0.0008;
-    this.sun.shadow.normalBias = 0.8;
+    this.sun.shadow.normalBias = 2.5;
     this.scene.add(
       new AmbientLight('#ffffff', 0.7),
       new HemisphereLight('#ffffff', '#c9b795', 1.1),

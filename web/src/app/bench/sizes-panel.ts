@@ -1,6 +1,7 @@
 import { Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
+  allowedWords,
   BOARDS,
   ENVELOPES,
   filledSizes,
@@ -74,6 +75,10 @@ export class SizesPanel {
       { role: 'display' as const, label: 'Display stock' },
     ].filter(({ role }) => used.has(role));
   });
+
+  protected allowed(row: SizeRow): string {
+    return allowedWords(this.card(), row.owner, row.name);
+  }
 
   protected standing(row: SizeRow): string | undefined {
     return this.problems().find((p) => p.owner === row.owner && p.size === row.name)?.says;

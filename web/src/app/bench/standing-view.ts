@@ -1,5 +1,5 @@
 import { afterNextRender, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, viewChild } from '@angular/core';
-import { frameBetween, printAngle, readTracked, type Evaluation } from '@diptychon/core';
+import { frameBetween, printAngle, printLength, readTracked, type Evaluation } from '@diptychon/core';
 import { summarise } from './verdict-list';
 import type { PaperScene, ViewName } from './paper-scene';
 
@@ -49,7 +49,7 @@ export class StandingView implements OnDestroy {
     const frame = frameBetween(known.motion, this.s());
     const readings = known.design.tracked.map((tracked) => {
       const value = readTracked(known, tracked, frame);
-      return `${tracked.label.toLowerCase()} ${tracked.kind === 'angle' ? printAngle(value) : `${Math.round(value)} mm`}`;
+      return `${tracked.label.toLowerCase()} ${tracked.kind === 'angle' ? printAngle(value) : printLength(value, known.design.card.notation).text}`;
     });
     return `Open ${printAngle(frame.opening)}${readings.length ? `: ${readings.join(', ')}` : ''}. ${summarise(known.findings)}`;
   });
