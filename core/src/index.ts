@@ -28,3 +28,8 @@ export * from './format/card-file.js';
 export { report, type Report } from './format/report.js';
 export { writeSvg } from './format/svg.js';
 export * from './evaluate.js';
+export { writeCsv, type CsvDialect } from './format/csv.js';
+export type { CutterOptions } from './format/lines.js';
+export { halfTemplate } from './sheet/half-template.js';
+export { benchSteps, type BenchStep, type StepKind, type StepPicture } from './plan/bench-steps.js';
+export { materialsOf, type Material } from './plan/materials.js';

@@ -1,17 +1,15 @@
 import type { Point } from '../plane/point.js';
-import type { Loop } from '../plane/outline.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { layOut } from './layout.js';
-
-/** One group of lines of a piece in a cutter's drawing. */
-type LayerName = 'cut' | 'score-mountain' | 'score-valley' | 'draw';
+import { LAYERS, linesOf, type CutterOptions, type LayerName } from './lines.js';
 
 /** Solid strokes: a cutter may take a dash for a perforation. It reads the group; the colour is for people. */
 const STROKES: Record<LayerName, string> = {
-  cut: 'stroke="#1d2327"',
-  'score-mountain': 'stroke="#8a4b12"',
-  'score-valley': 'stroke="#2c5a3a"',
-  draw: 'stroke="#7d8790"',
+  cut: '#1d2327',
+  'score-mountain': '#8a4b12',
+  'score-valley': '#2c5a3a',
+  perforation: '#7a1f4b',
+  draw: '#7d8790',
 };
 
 /**
@@ -19,30 +17,20 @@ const STROKES: Record<LayerName, string> = {
  * kind of line. No transforms: coordinates are final. y runs down as SVG has it, so a piece is seen as
  * on the table, upper face up.
  */
-export function writeSvg(sheets: readonly CutSheet[], title: string): string {
+export function writeSvg(sheets: readonly CutSheet[], title: string, options: CutterOptions = { folds: 'score' }): string {
   const { placed, width, height } = layOut(sheets);
   const groups = placed.map(({ sheet, x, y }) => {
     const at = ([px, py]: Point): string => `${mm(x + px)} ${mm(y + sheet.height - py)}`;
-    const closed = (loop: Loop): string => `M ${loop.map(at).join(' L ')} Z`;
-    const open = (line: { from: Point; to: Point }): string => `M ${at(line.from)} L ${at(line.to)}`;
-    const lines: Record<LayerName, string[]> = {
-      cut: [
-        path('outline', closed(sheet.outline)),
-        ...sheet.windows.map((window) => path(window.id, closed(window.outline))),
-        ...sheet.cuts.map((cut) => path(cut.id, open(cut))),
-      ],
-      'score-mountain': sheet.scores.filter((s) => s.fold === 'mountain').map((score) => path(score.id, open(score))),
-      'score-valley': sheet.scores.filter((s) => s.fold === 'valley').map((score) => path(score.id, open(score))),
-      draw: sheet.marks.map((mark) => path(mark.id, open(mark))),
-    };
+    const lines = linesOf(sheet, options);
     const { id, name, faceUp } = sheet.piece;
-    const layers = (Object.keys(lines) as LayerName[])
-      .filter((layer) => lines[layer].length > 0)
-      .map(
-        (layer) =>
-          `    <g id="${id}-${layer}" class="${layer}" ${STROKES[layer]}>\n${lines[layer].map((l) => `      ${l}`).join('\n')}\n    </g>`,
-      );
-    return `  <g id="${id}" class="piece">\n    <title>${escaped(`${name}, ${faceUp}`)}</title>\n${layers.join('\n')}\n  </g>`;
+    const layers = LAYERS.flatMap((layer) => {
+      const paths = lines
+        .filter((line) => line.layer === layer)
+        .map((line) => `      <path data-id="${escaped(line.id)}" d="M ${line.points.map(at).join(' L ')}${line.closed ? ' Z' : ''}"/>`);
+      if (paths.length === 0) return [];
+      return [`    <g id="${id}-${layer}" class="${layer}" stroke="${STROKES[layer]}">`, ...paths, '    </g>'];
+    });
+    return [`  <g id="${id}" class="piece">`, `    <title>${escaped(`${name}, ${faceUp}`)}</title>`, ...layers, '  </g>'].join('\n');
   });
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
@@ -52,10 +40,6 @@ export function writeSvg(sheets: readonly CutSheet[], title: string): string {
     '</svg>',
     '',
   ].join('\n');
-}
-
-function path(id: string, d: string): string {
-  return `<path data-id="${escaped(id)}" d="${d}"/>`;
 }
 
 /** Four decimals of a mm, without trailing zeros. */

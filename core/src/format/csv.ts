@@ -1,0 +1,37 @@
+import { toDegrees } from '../measure/units.js';
+import type { Evaluation } from '../evaluate.js';
+
+/** How numbers and columns are written: a spreadsheet reads what its country writes. */
+export type CsvDialect = 'point' | 'comma';
+
+/**
+ * All measures of a card, one a line: part, name, value, unit, reason; mm and degrees to a thousandth.
+ * With a decimal comma the columns are parted by semicolons. Begins with the mark by which spreadsheets
+ * know UTF-8.
+ */
+export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect = 'point'): string {
+  const separator = dialect === 'point' ? ',' : ';';
+  const number = (value: number): string => {
+    const text = String(Number(value.toFixed(3)));
+    return dialect === 'point' ? text : text.replace('.', ',');
+  };
+  const rows = [
+    ['part', 'measure', 'value', 'unit', 'why'],
+    ...measures.map(({ owner, label, value, unit, because }) => [owner, label, number(unit === 'rad' ? toDegrees(value) : value), unit === 'rad' ? 'deg' : 'mm', because]),
+    ...sheets.flatMap(({ piece, scores }) =>
+      scores.map(({ name, fold, from, to }) => [
+        piece.name,
+        name,
+        number(from[0]),
+        'mm',
+        `${fold} from ${number(from[0])} / ${number(from[1])} to ${number(to[0])} / ${number(to[1])}, from the lower left corner`,
+      ]),
+    ),
+  ];
+  return `\uFEFF${rows.map((row) => row.map((cell) => quoted(cell, separator)).join(separator)).join('\r\n')}\r\n`;
+}
+
+/** Quotes a cell where the separator, a quote or a line break stands in it (RFC 4180). */
+function quoted(cell: string, separator: string): string {
+  return cell.includes(separator) || /["\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
+}

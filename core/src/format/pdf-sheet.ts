@@ -1,0 +1,118 @@
+import type { Evaluation } from '../evaluate.js';
+import { printAngle, sayLength } from '../measure/print.js';
+import type { Mm } from '../measure/units.js';
+import type { Point } from '../plane/point.js';
+import { benchSteps } from '../plan/bench-steps.js';
+import { materialsOf } from '../plan/materials.js';
+import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
+import { MmPage, newPdf, PAPERS, PT, wrapped, type PaperId, type PdfFonts, type PdfSetting } from './pdf-page.js';
+
+const MARGIN: Mm = 12;
+const DRAWING_HEIGHT: Mm = 74;
+const COLUMN_GAP: Mm = 8;
+
+interface TextLine {
+  words: string;
+  bold?: boolean;
+  /** a heading is kept off the line before it */
+  space?: boolean;
+}
+
+/** One page with everything to make the card: drawings with their scores, every measure by name, materials, steps. */
+export async function writeOnePage(evaluation: Evaluation, paper: PaperId, fonts: PdfFonts): Promise<Uint8Array> {
+  const { card } = evaluation.design;
+  const setting = await newPdf(card.name, fonts);
+  const { width, height } = PAPERS[paper];
+  const page = new MmPage(setting.document.addPage([width * PT, height * PT]), setting);
+  const { minX, maxX, minY, maxY } = evaluation.closed.box;
+  page.text(card.name, [MARGIN, height - MARGIN - 5], 17, { bold: true });
+  page.text(
+    `Closed ${sayLength(maxX - minX, card.notation)} across the fold, ${sayLength(maxY - minY, card.notation)} along it. The drawings are not to scale; the numbers are.`,
+    [MARGIN, height - MARGIN - 11],
+    9,
+    { soft: true },
+  );
+  drawPieces(page, evaluation, { x: MARGIN, y: height - MARGIN - 16 - DRAWING_HEIGHT, width: width - 2 * MARGIN, height: DRAWING_HEIGHT });
+  flow(page, setting, textOf(evaluation), { x: MARGIN, y: MARGIN + 6, width: width - 2 * MARGIN, height: height - 2 * MARGIN - 24 - DRAWING_HEIGHT });
+  page.text('Estimates, not guarantees: try on scrap first. Knives cut: away from fingers, on a mat.', [MARGIN, MARGIN], 8, { soft: true });
+  return setting.document.save();
+}
+
+interface Frame {
+  x: Mm;
+  y: Mm;
+  width: Mm;
+  height: Mm;
+}
+
+function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame): void {
+  const gap = 10;
+  const labels = 14;
+  const total = sheets.reduce((sum, sheet) => sum + sheet.width, 0);
+  const tallest = Math.max(...sheets.map((sheet) => sheet.height));
+  const scale = Math.min((frame.width - gap * (sheets.length - 1)) / total, (frame.height - labels - 8) / tallest);
+  let x = frame.x;
+  for (const sheet of sheets) {
+    drawPiece(page, sheet, [x, frame.y + 8], scale, design.card.notation);
+    x += sheet.width * scale + gap;
+  }
+}
+
+function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, notation: Parameters<typeof sayLength>[1]): void {
+  const at = ([x, y]: Point): Point => [left + x * scale, bottom + y * scale];
+  for (const zone of sheet.zones) if (zone.kind === 'glue') page.hatch(zone.outline.map(at));
+  page.loop(sheet.outline.map(at), 'cut');
+  for (const window of sheet.windows) page.loop(window.outline.map(at), 'cut');
+  for (const mark of sheet.marks) page.line(at(mark.from), at(mark.to), 'pencil');
+  const top = bottom + sheet.height * scale;
+  let level = 0;
+  let lastX = -Infinity;
+  for (const score of sheet.scores) {
+    page.line(at(score.from), at(score.to), score.fold);
+    if (!readsOffRuler(score, sheet)) continue;
+    const x = at(score.from)[0];
+    level = x - lastX < 22 ? (level + 1) % 3 : 0;
+    lastX = x;
+    page.line([x, top], [x, top + 1.5 + level * 3.6], 'thin');
+    page.text(`${sayLength(score.from[0], notation)} ${score.fold}`, [x + 0.5, top + 2 + level * 3.6], 7);
+  }
+  page.text(sheet.piece.name, [left, bottom - 3.6], 8, { bold: true });
+  page.text(sheet.piece.faceUp, [left, bottom - 7], 7, { soft: true });
+}
+
+function textOf(evaluation: Evaluation): TextLine[] {
+  const { notation } = evaluation.design.card;
+  const heading = (words: string): TextLine => ({ words, bold: true, space: true });
+  return [
+    heading('Have ready'),
+    ...materialsOf(evaluation).map(({ what, detail }) => ({ words: `${what}: ${detail}` })),
+    heading('Measures'),
+    ...evaluation.measures.map(({ label, value, unit }) => ({ words: `${label}: ${unit === 'rad' ? printAngle(value) : sayLength(value, notation)}` })),
+    heading('Steps'),
+    ...benchSteps(evaluation)
+      .slice(1)
+      .flatMap((step, i): TextLine[] => [
+        { words: `${i + 1}. ${step.title}`, bold: true },
+        { words: [...step.says, ...(step.readings ?? []).map((r, k) => `${k + 1}: ${sayLength(r.at, notation)} (${r.words})`)].join(' ') },
+      ]),
+  ];
+}
+
+/** Sets text in two columns at the largest size at which all of it fits. */
+function flow(page: MmPage, { regular, bold }: PdfSetting, lines: readonly TextLine[], frame: Frame): void {
+  const columnWidth = (frame.width - COLUMN_GAP) / 2;
+  const setAt = (size: number): { words: string; bold: boolean; space: boolean }[] =>
+    lines.flatMap((line) =>
+      wrapped(line.words, line.bold ? bold : regular, size, columnWidth).map((words, i) => ({ words, bold: line.bold ?? false, space: (line.space ?? false) && i === 0 })),
+    );
+  const leading = (size: number): Mm => (size * 1.22) / PT;
+  const heightOf = (size: number): Mm => setAt(size).reduce((sum, line) => sum + leading(size) * (line.space ? 1.6 : 1), 0);
+  let size = 9.5;
+  while (size > 4 && heightOf(size) > 2 * frame.height - 3 * leading(size)) size -= 0.25;
+  let [column, y] = [0, frame.y + frame.height];
+  for (const line of setAt(size)) {
+    y -= leading(size) * (line.space ? 1.6 : 1);
+    if (y < frame.y && column === 0) [column, y] = [1, frame.y + frame.height - leading(size)];
+    page.text(line.words, [frame.x + column * (columnWidth + COLUMN_GAP), y], size, { bold: line.bold });
+  }
+}

@@ -1,0 +1,203 @@
+import type { Mm } from '../measure/units.js';
+import { MM_PER_INCH } from '../measure/units.js';
+import { rectangle } from '../plane/outline.js';
+import type { Point } from '../plane/point.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
+import { halfTemplate } from '../sheet/half-template.js';
+import { MmPage, newPdf, PAPERS, PT, type PaperId, type PdfFonts, type PdfLine } from './pdf-page.js';
+
+/** Printers leave this much of a page white. */
+const MARGIN: Mm = 10;
+/** Room at the foot for check bars and words. */
+const FOOT: Mm = 24;
+/** Neighbouring tiles show this much of each other. */
+export const OVERLAP: Mm = 10;
+const APART: Mm = 8;
+
+interface Drawing {
+  title: string;
+  width: Mm;
+  height: Mm;
+  lines: { from: Point; to: Point; kind: PdfLine }[];
+  hatched: Point[][];
+  notes: { at: Point; words: string }[];
+}
+
+/** Where one drawing is shown on one page: `shift` moves drawing coordinates to page coordinates, mm. */
+export interface TemplatePlace {
+  page: number;
+  title: string;
+  shift: Point;
+  turned: boolean;
+  column: number;
+  row: number;
+}
+
+/** A finished file, and where everything stands in it. */
+export interface TemplateFile {
+  bytes: Uint8Array;
+  places: TemplatePlace[];
+}
+
+/**
+ * True-size templates of all pieces, and half-templates of symmetrical ones. What fits shares pages; what
+ * does not is tiled with 10 mm of overlap and crosses that must lie on each other. Every page has a
+ * 50 mm and a 2 in bar to check the printer with.
+ */
+export async function writeTemplates(sheets: readonly CutSheet[], name: string, paper: PaperId, fonts: PdfFonts): Promise<TemplateFile> {
+  const setting = await newPdf(`${name}, true-size templates`, fonts);
+  const { width: pageWidth, height: pageHeight } = PAPERS[paper];
+  const room = { width: pageWidth - 2 * MARGIN, height: pageHeight - 2 * MARGIN - FOOT };
+  const places: TemplatePlace[] = [];
+  const pages: MmPage[] = [];
+  const addPage = (): MmPage => {
+    const page = new MmPage(setting.document.addPage([pageWidth * PT, pageHeight * PT]), setting);
+    pages.push(page);
+    foot(page, name, pageWidth);
+    return page;
+  };
+
+  let cursor = { x: 0, y: 0, row: 0 };
+  let shared: MmPage | undefined;
+  for (const original of drawingsOf(sheets)) {
+    const { drawing, turned } = bestWay(original, room);
+    if (drawing.width > room.width || drawing.height > room.height) {
+      places.push(...tile(drawing, turned, room, pages, addPage));
+      continue;
+    }
+    if (cursor.x + drawing.width > room.width) cursor = { x: 0, y: cursor.y + cursor.row + APART, row: 0 };
+    if (!shared || cursor.y + drawing.height > room.height) {
+      shared = addPage();
+      cursor = { x: 0, y: 0, row: 0 };
+    }
+    const shift: Point = [MARGIN + cursor.x, pageHeight - MARGIN - cursor.y - drawing.height];
+    draw(shared, drawing, shift);
+    places.push({ page: pages.indexOf(shared), title: drawing.title, shift, turned, column: 0, row: 0 });
+    cursor = { x: cursor.x + drawing.width + APART, y: cursor.y, row: Math.max(cursor.row, drawing.height) };
+  }
+  pages.forEach((page, i) => page.text(`Page ${i + 1} of ${pages.length}`, [pageWidth - MARGIN, MARGIN], 8, { soft: true, right: true }));
+  return { bytes: await setting.document.save(), places };
+}
+
+function drawingsOf(sheets: readonly CutSheet[]): Drawing[] {
+  const whole = sheets.map((sheet): Drawing => {
+    const around = (loop: readonly Point[]) => loop.map((from, i) => ({ from, to: loop[(i + 1) % loop.length]!, kind: 'cut' as const }));
+    return {
+      title: `${sheet.piece.name}, ${sheet.piece.faceUp}`,
+      width: sheet.width,
+      height: sheet.height,
+      lines: [
+        ...around(sheet.outline),
+        ...sheet.windows.flatMap((window) => around(window.outline)),
+        ...sheet.cuts.map(({ from, to }) => ({ from, to, kind: 'cut' as const })),
+        ...sheet.scores.map(({ from, to, fold }) => ({ from, to, kind: fold })),
+        ...sheet.marks.map(({ from, to }) => ({ from, to, kind: 'pencil' as const })),
+      ],
+      hatched: sheet.zones.filter((zone) => zone.kind === 'glue').map((zone) => [...zone.outline]),
+      notes: [{ at: [3, 3], words: `${sheet.piece.name}: ${sheet.piece.faceUp}` }],
+    };
+  });
+  const halves = sheets.flatMap((sheet): Drawing[] => {
+    const half = halfTemplate(sheet);
+    if (!half) return [];
+    const xs = half.outline.map(([x]) => x);
+    return [
+      {
+        title: `${half.name}, half template`,
+        width: Math.max(...xs),
+        height: sheet.height,
+        lines: [
+          ...half.outline.map((from, i) => ({ from, to: half.outline[(i + 1) % half.outline.length]!, kind: 'cut' as const })),
+          ...half.scores.map(({ from, to, fold }) => ({ from, to, kind: fold })),
+        ],
+        hatched: [],
+        notes: [{ at: [2, sheet.height / 2], words: 'straight edge on the fold' }],
+      },
+    ];
+  });
+  return [...whole, ...halves];
+}
+
+/** Upright or turned by a quarter, whichever needs fewer pages. */
+function bestWay(drawing: Drawing, room: { width: Mm; height: Mm }): { drawing: Drawing; turned: boolean } {
+  const pagesFor = (w: Mm, h: Mm): number => tilesAlong(w, room.width) * tilesAlong(h, room.height);
+  if (pagesFor(drawing.width, drawing.height) <= pagesFor(drawing.height, drawing.width)) return { drawing, turned: false };
+  const quarter = ([x, y]: Point): Point => [drawing.height - y, x];
+  return {
+    turned: true,
+    drawing: {
+      ...drawing,
+      width: drawing.height,
+      height: drawing.width,
+      lines: drawing.lines.map(({ from, to, kind }) => ({ from: quarter(from), to: quarter(to), kind })),
+      hatched: drawing.hatched.map((loop) => loop.map(quarter)),
+      notes: drawing.notes.map(({ words }) => ({ at: [3, 3], words })),
+    },
+  };
+}
+
+function tilesAlong(length: Mm, room: Mm): number {
+  return length <= room ? 1 : Math.ceil((length - OVERLAP) / (room - OVERLAP));
+}
+
+function tile(drawing: Drawing, turned: boolean, room: { width: Mm; height: Mm }, pages: MmPage[], addPage: () => MmPage): TemplatePlace[] {
+  const [columns, rows] = [tilesAlong(drawing.width, room.width), tilesAlong(drawing.height, room.height)];
+  const [stepX, stepY] = [room.width - OVERLAP, room.height - OVERLAP];
+  const crosses: Point[] = [];
+  const inMiddle = (step: Mm, count: number): Mm[] => Array.from({ length: count - 1 }, (_, i) => (i + 1) * step + OVERLAP / 2);
+  const spreadOver = (length: Mm): Mm[] => [0.15, 0.5, 0.85].map((share) => share * length);
+  for (const x of inMiddle(stepX, columns)) for (const y of spreadOver(drawing.height)) crosses.push([x, y]);
+  for (const y of inMiddle(stepY, rows)) for (const x of spreadOver(drawing.width)) crosses.push([x, y]);
+  const places: TemplatePlace[] = [];
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      const page = addPage();
+      const shift: Point = [MARGIN - column * stepX, MARGIN + FOOT - row * stepY];
+      const window = rectangle(MARGIN, MARGIN + FOOT, room.width, room.height);
+      page.inside(window, () => {
+        draw(page, drawing, shift);
+        for (const [x, y] of crosses) cross(page, [x + shift[0], y + shift[1]]);
+      });
+      page.loop(window, 'thin');
+      page.text(`Column ${column + 1} of ${columns}, row ${row + 1} of ${rows} from below. Lay the crosses on each other.`, [MARGIN, MARGIN + FOOT - 4], 8);
+      places.push({ page: pages.indexOf(page), title: drawing.title, shift, turned, column, row });
+    }
+  }
+  return places;
+}
+
+function draw(page: MmPage, drawing: Drawing, [dx, dy]: Point): void {
+  const at = ([x, y]: Point): Point => [x + dx, y + dy];
+  for (const loop of drawing.hatched) page.hatch(loop.map(at));
+  for (const { from, to, kind } of drawing.lines) page.line(at(from), at(to), kind);
+  for (const note of drawing.notes) page.text(note.words, at(note.at), 8, { soft: true });
+}
+
+function cross(page: MmPage, [x, y]: Point): void {
+  page.line([x - 4, y], [x + 4, y], 'thin');
+  page.line([x, y - 4], [x, y + 4], 'thin');
+}
+
+/** Check bars, the key of lines, and the words that matter. */
+function foot(page: MmPage, name: string, pageWidth: Mm): void {
+  const bar = (x: Mm, y: Mm, length: Mm, words: string): void => {
+    page.line([x, y], [x + length, y], 'cut');
+    for (const end of [x, x + length]) page.line([end, y - 2], [end, y + 2], 'cut');
+    page.text(words, [x + 2, y + 1], 8);
+  };
+  bar(MARGIN, MARGIN + 10, 50, 'This bar is 50 mm');
+  bar(MARGIN + 60, MARGIN + 10, 2 * MM_PER_INCH, 'This bar is 2 in');
+  page.text('Print at 100 %, not fitted to the page.', [pageWidth - MARGIN, MARGIN + 10], 9, { bold: true, right: true });
+  page.text(name, [MARGIN, MARGIN], 8, { soft: true });
+  const key: [PdfLine, string][] = [
+    ['cut', 'cut'],
+    ['mountain', 'mountain'],
+    ['valley', 'valley'],
+    ['pencil', 'pencil'],
+  ];
+  key.forEach(([kind, words], i) => {
+    const x = MARGIN + 60 + i * 26;
+    page.line([x, MARGIN + 1], [x + 8, MARGIN + 1], kind);
+    page.text(words, [x + 9.5, MARGIN], 8);
+  });
+}

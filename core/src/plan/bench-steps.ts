@@ -1,0 +1,240 @@
+import { toDegrees } from '../measure/units.js';
+import { plainMm, sayLength } from '../measure/print.js';
+import type { Evaluation } from '../evaluate.js';
+import { readTracked } from '../evaluate.js';
+import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
+import { halfTemplate } from '../sheet/half-template.js';
+import { ENVELOPES } from '../supplies/envelopes.js';
+import { materialsOf, type Material } from './materials.js';
+import { scoreRuns, type ScoreRun } from './score-runs.js';
+
+export type StepKind = 'ready' | 'trim' | 'score' | 'cut' | 'fold' | 'dry-fit' | 'burnish' | 'glue' | 'test' | 'post';
+
+/** What the drawing of a step shows: a flat piece with only what this step needs, or the standing card. */
+export type StepPicture =
+  | { kind: 'flat'; piece: string; face: 'up' | 'down'; turned: boolean; scores: string[]; zones: string[]; marks: boolean; cuts: boolean }
+  | { kind: 'standing'; at: number };
+
+/** One thing to do, with the numbers of just this step. */
+export interface BenchStep {
+  id: string;
+  kind: StepKind;
+  title: string;
+  says: string[];
+  readings?: ScoreRun['readings'];
+  materials?: Material[];
+  picture?: StepPicture;
+  cautions: string[];
+  /** to wait before the next step */
+  dryMinutes?: number;
+}
+
+const KNIFE = 'Knife and trimmer: cut away from your fingers, on a cutting mat, with a fresh blade. Follow your local workshop rules.';
+const GLUE = 'Strong glues: open a window, keep them off skin, follow the label and your local rules.';
+const FOAM = 'Small parts and foam: keep away from small children.';
+
+/** The steps of making a card by hand with the maker's own board, in the order of the work. */
+export function benchSteps(evaluation: Evaluation): BenchStep[] {
+  const { sheets } = evaluation;
+  return [
+    ready(evaluation),
+    ...sheets.flatMap((sheet) => [...trim(sheet, evaluation), ...score(sheet, evaluation), ...cut(sheet)]),
+    ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
+    dryFit(evaluation),
+    {
+      id: 'burnish',
+      kind: 'burnish',
+      title: 'Crease hard',
+      says: ['Everything lines up? Now run the bone folder along every fold.', 'Work folds that move both ways a few times.'],
+      cautions: [],
+    },
+    ...glueSteps(evaluation),
+    test(evaluation),
+    post(evaluation),
+  ];
+}
+
+function ready(evaluation: Evaluation): BenchStep {
+  return {
+    id: 'ready',
+    kind: 'ready',
+    title: 'Put everything on the table',
+    says: ['Check it off before the first cut.', 'Try one fold and one glued tab on scrap: does this card crack, does this glue hold?'],
+    materials: materialsOf(evaluation),
+    cautions: [],
+  };
+}
+
+const isRectangle = (sheet: CutSheet): boolean => sheet.outline.length === 4;
+
+function flat(sheet: CutSheet, shown: Partial<Extract<StepPicture, { kind: 'flat' }>> = {}): StepPicture {
+  return { kind: 'flat', piece: sheet.piece.id, face: 'up', turned: false, scores: [], zones: [], marks: false, cuts: false, ...shown };
+}
+
+function trim(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
+  const say = (mm: number): string => sayLength(mm, design.card.notation);
+  const { piece, width, height } = sheet;
+  const size = `${say(width)} across × ${say(height)} along`;
+  return [
+    {
+      id: `trim-${piece.id}`,
+      kind: 'trim',
+      title: `Trim: ${piece.name}`,
+      says: isRectangle(sheet)
+        ? [`Cut it to ${size}.`, sheet.scores.length > 0 ? 'Across means: the scores run at right angles to this length.' : 'No scores on this piece.']
+        : [`Cut a piece a little larger than ${size}.`, 'Print the true-size template, or draw the outline from the measures.'],
+      picture: flat(sheet),
+      cautions: [KNIFE],
+    },
+  ];
+}
+
+function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
+  const { piece } = sheet;
+  const runs = scoreRuns(sheet, design.card.board, design.card.notation).map((run, i): BenchStep => {
+    const lying = [
+      run.face === 'up' ? `Lay it ${piece.faceUp}.` : 'Turn it face over like a page: the other face is up now, and the far end lies at zero.',
+      run.turned ? 'Turn it end for end: these lie beyond the board from the first end.' : 'Push its edge against the fence.',
+    ];
+    const off = run.readings.some((reading) => reading.offGroove !== undefined);
+    return {
+      id: `score-${piece.id}-${i + 1}`,
+      kind: 'score',
+      title: `Score: ${piece.name}${i > 0 ? ', turned' : ''}`,
+      says: [...lying, ...(off ? ['A reading off the groove is set by pencil marks at both edges and a rule.'] : [])],
+      readings: run.readings,
+      picture: flat(sheet, { face: run.face, turned: run.turned, scores: run.readings.map((r) => r.score.id) }),
+      cautions: [],
+    };
+  });
+  const slanted = sheet.scores.filter((s) => !readsOffRuler(s, sheet));
+  if (slanted.length === 0) return runs;
+  return [
+    ...runs,
+    {
+      id: `score-${piece.id}-marks`,
+      kind: 'score',
+      title: `Score between marks: ${piece.name}`,
+      says: ['Make a pencil mark at both ends of each line, lay the rule on both, score along it.', 'Rub the marks out afterwards.'],
+      picture: flat(sheet, { scores: slanted.map((s) => s.id), marks: true }),
+      cautions: [],
+    },
+  ];
+}
+
+function cut(sheet: CutSheet): BenchStep[] {
+  const { piece } = sheet;
+  const inside = [...sheet.windows, ...sheet.cuts];
+  if (isRectangle(sheet) && inside.length === 0) return [];
+  const half = halfTemplate(sheet) !== undefined;
+  return [
+    {
+      id: `cut-${piece.id}`,
+      kind: 'cut',
+      title: `Cut out: ${piece.name}`,
+      says: [
+        ...(inside.length > 0 ? ['Cut the openings first, while the piece is easy to hold.'] : []),
+        half ? 'It is the same on both sides: fold it along its middle and cut both halves at once, or cut along the outline.' : 'Cut along the outline.',
+      ],
+      picture: flat(sheet, { cuts: true, scores: sheet.scores.map((s) => s.id) }),
+      cautions: [KNIFE],
+    },
+  ];
+}
+
+function fold(sheet: CutSheet): BenchStep {
+  const folds = sheet.scores.map((s) => `${s.name}: ${s.fold === 'valley' ? 'toward you' : 'away from you'}`);
+  return {
+    id: `fold-${sheet.piece.id}`,
+    kind: 'fold',
+    title: `Fold lightly: ${sheet.piece.name}`,
+    says: [`With ${sheet.piece.faceUp}: ${folds.join('; ')}.`, 'Do the edges line up? Nudge them now; do not crease hard yet.'],
+    picture: flat(sheet, { scores: sheet.scores.map((s) => s.id) }),
+    cautions: [],
+  };
+}
+
+function dryFit({ design }: Evaluation): BenchStep {
+  return {
+    id: 'dry-fit',
+    kind: 'dry-fit',
+    title: 'Try it without glue',
+    says: [
+      `Hold the parts where they belong: ${design.linkage.bonds.map((bond) => bond.source.name).join('; ')}.`,
+      'Close and open it gently. Trim now what shows past an edge.',
+      'Is a score a little out? Enter what you measured on the bench and see if it still closes.',
+    ],
+    picture: { kind: 'standing', at: 0.5 },
+    cautions: [],
+  };
+}
+
+/** Glue in the order of the joins; the last joint of a loop is closed onto, so that the closed card sets it. */
+function glueSteps({ design, sheets, motion }: Evaluation): BenchStep[] {
+  const closing = new Set(motion.tree.openBonds.map((bond) => bond.id));
+  const ordered = [...design.linkage.bonds].sort((a, b) => Number(closing.has(a.id)) - Number(closing.has(b.id)));
+  return ordered.map(({ id, source, a }) => {
+    const { piece } = design.panels[a]!;
+    const sheet = sheets.find((s) => s.piece.id === piece.id)!;
+    const zone = zoneOf(piece, source.corners);
+    const last = closing.has(id);
+    const isStop = piece.stock === 'stop';
+    return {
+      id: `glue-${id}`,
+      kind: 'glue',
+      title: last ? `Close onto the glue: ${source.name}` : `Glue: ${source.name}`,
+      says: [
+        `Glue goes on the ${source.face === 'up' ? 'upper' : 'back'} face, only where it is hatched${zone ? `: ${zone.says}` : ''}.`,
+        ...(last ? ['Lay it on its pencil line, then close the card onto it and press: the closed card sets the place.'] : []),
+        ...(isStop ? ['Set its near side on the pencil line. The foot will rest against it.'] : []),
+        'Wipe off what squeezes out before it reaches a fold.',
+      ],
+      picture: flat(sheet, { face: source.face, zones: zone ? [zone.id] : [], scores: sheet.scores.map((s) => s.id) }),
+      cautions: isStop ? [GLUE, FOAM] : [GLUE],
+      dryMinutes: 5,
+    } satisfies BenchStep;
+  });
+}
+
+function zoneOf(piece: CutSheet['piece'], corners: readonly (readonly [number, number])[]): CutSheet['zones'][number] | undefined {
+  return piece.zones.find((zone) => zone.kind === 'glue' && zone.outline === corners) ?? piece.zones.find((zone) => zone.kind === 'glue');
+}
+
+function test(evaluation: Evaluation): BenchStep {
+  const { design, resting } = evaluation;
+  const readings = design.tracked.map((tracked) => {
+    const value = readTracked(evaluation, tracked, resting);
+    return `${tracked.label}: ${tracked.kind === 'angle' ? `${toDegrees(value).toFixed(0)}°` : sayLength(value, design.card.notation)}`;
+  });
+  return {
+    id: 'test',
+    kind: 'test',
+    title: 'Open and close it, slowly',
+    says: [
+      'Look from the side: does anything catch, gape, lean the wrong way or stick out?',
+      `Put down ${design.base.rest.says}, it should read: ${readings.join('; ')}.`,
+      'A fold that springs back needs creasing again; a wrong lean needs its stop moved.',
+    ],
+    picture: { kind: 'standing', at: design.base.rest.at },
+    cautions: [],
+  };
+}
+
+function post({ design, closed }: Evaluation): BenchStep {
+  const { notation } = design.card;
+  const { minX, maxX, minY, maxY } = closed.box;
+  const envelope = ENVELOPES.find((e) => e.id === design.card.envelope);
+  return {
+    id: 'post',
+    kind: 'post',
+    title: 'Into the envelope',
+    says: [
+      `Closed it is ${sayLength(maxX - minX, notation)} across the fold, ${sayLength(maxY - minY, notation)} along it and ${plainMm(closed.thickest.thickness)} thick.`,
+      envelope ? `Envelope: ${envelope.name}.` : 'No envelope is chosen on the bench.',
+      'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
+      'Ask your post for its limits of size, thickness and weight.',
+    ],
+    picture: { kind: 'standing', at: 0 },
+    cautions: [],
+  };
+}
