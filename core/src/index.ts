@@ -33,3 +33,6 @@ export type { CutterOptions } from './format/lines.js';
 export { halfTemplate } from './sheet/half-template.js';
 export { benchSteps, type BenchStep, type StepKind, type StepPicture } from './plan/bench-steps.js';
 export { materialsOf, type Material } from './plan/materials.js';
+export { readShelfFile, writeShelfFile, LARGEST_SHELF_FILE } from './format/shelf-file.js';
+export { sizeForEnvelope, sizeForSheet, type ClosedSize } from './plan/closed-size.js';
+export { changesBetween } from './card/changes.js';

@@ -17,7 +17,13 @@ export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect =
   };
   const rows = [
     ['part', 'measure', 'value', 'unit', 'why'],
-    ...measures.map(({ owner, label, value, unit, because }) => [owner, label, number(unit === 'rad' ? toDegrees(value) : value), unit === 'rad' ? 'deg' : 'mm', because]),
+    ...measures.map(({ owner, label, value, unit, because }) => [
+      owner,
+      label,
+      number(unit === 'rad' ? toDegrees(value) : value),
+      unit === 'rad' ? 'deg' : 'mm',
+      because,
+    ]),
     ...sheets.flatMap(({ piece, scores }) =>
       scores.map(({ name, fold, from, to }) => [
         piece.name,

@@ -34,7 +34,12 @@ export function linesOf(sheet: CutSheet, { folds }: CutterOptions): DrawnLine[] 
     ...sheet.scores.flatMap((score): DrawnLine[] =>
       folds === 'score'
         ? [{ layer: `score-${score.fold}`, id: score.id, points: [score.from, score.to], closed: false }]
-        : perforated(score.from, score.to).map((dash, i) => ({ layer: 'perforation', id: `${score.id}-${i + 1}`, points: dash, closed: false })),
+        : perforated(score.from, score.to).map((dash, i) => ({
+            layer: 'perforation',
+            id: `${score.id}-${i + 1}`,
+            points: dash,
+            closed: false,
+          })),
     ),
     ...sheet.marks.map((mark): DrawnLine => ({ layer: 'draw', id: mark.id, points: [mark.from, mark.to], closed: false })),
   ];

@@ -33,7 +33,12 @@ export async function writeOnePage(evaluation: Evaluation, paper: PaperId, fonts
     { soft: true },
   );
   drawPieces(page, evaluation, { x: MARGIN, y: height - MARGIN - 16 - DRAWING_HEIGHT, width: width - 2 * MARGIN, height: DRAWING_HEIGHT });
-  flow(page, setting, textOf(evaluation), { x: MARGIN, y: MARGIN + 6, width: width - 2 * MARGIN, height: height - 2 * MARGIN - 24 - DRAWING_HEIGHT });
+  flow(page, setting, textOf(evaluation), {
+    x: MARGIN,
+    y: MARGIN + 6,
+    width: width - 2 * MARGIN,
+    height: height - 2 * MARGIN - 24 - DRAWING_HEIGHT,
+  });
   page.text('Estimates, not guarantees: try on scrap first. Knives cut: away from fingers, on a mat.', [MARGIN, MARGIN], 8, { soft: true });
   return setting.document.save();
 }
@@ -87,7 +92,9 @@ function textOf(evaluation: Evaluation): TextLine[] {
     heading('Have ready'),
     ...materialsOf(evaluation).map(({ what, detail }) => ({ words: `${what}: ${detail}` })),
     heading('Measures'),
-    ...evaluation.measures.map(({ label, value, unit }) => ({ words: `${label}: ${unit === 'rad' ? printAngle(value) : sayLength(value, notation)}` })),
+    ...evaluation.measures.map(({ label, value, unit }) => ({
+      words: `${label}: ${unit === 'rad' ? printAngle(value) : sayLength(value, notation)}`,
+    })),
     heading('Steps'),
     ...benchSteps(evaluation)
       .slice(1)
@@ -103,7 +110,11 @@ function flow(page: MmPage, { regular, bold }: PdfSetting, lines: readonly TextL
   const columnWidth = (frame.width - COLUMN_GAP) / 2;
   const setAt = (size: number): { words: string; bold: boolean; space: boolean }[] =>
     lines.flatMap((line) =>
-      wrapped(line.words, line.bold ? bold : regular, size, columnWidth).map((words, i) => ({ words, bold: line.bold ?? false, space: (line.space ?? false) && i === 0 })),
+      wrapped(line.words, line.bold ? bold : regular, size, columnWidth).map((words, i) => ({
+        words,
+        bold: line.bold ?? false,
+        space: (line.space ?? false) && i === 0,
+      })),
     );
   const leading = (size: number): Mm => (size * 1.22) / PT;
   const heightOf = (size: number): Mm => setAt(size).reduce((sum, line) => sum + leading(size) * (line.space ? 1.6 : 1), 0);

@@ -94,7 +94,7 @@ function drawingsOf(sheets: readonly CutSheet[]): Drawing[] {
         ...sheet.marks.map(({ from, to }) => ({ from, to, kind: 'pencil' as const })),
       ],
       hatched: sheet.zones.filter((zone) => zone.kind === 'glue').map((zone) => [...zone.outline]),
-      notes: [{ at: [3, 3], words: `${sheet.piece.name}: ${sheet.piece.faceUp}` }],
+      notes: [{ at: [sheet.width * 0.3, sheet.height * 0.45], words: `${sheet.piece.name}: ${sheet.piece.faceUp}` }],
     };
   });
   const halves = sheets.flatMap((sheet): Drawing[] => {
@@ -131,7 +131,7 @@ function bestWay(drawing: Drawing, room: { width: Mm; height: Mm }): { drawing: 
       height: drawing.width,
       lines: drawing.lines.map(({ from, to, kind }) => ({ from: quarter(from), to: quarter(to), kind })),
       hatched: drawing.hatched.map((loop) => loop.map(quarter)),
-      notes: drawing.notes.map(({ words }) => ({ at: [3, 3], words })),
+      notes: drawing.notes.map(({ at, words }) => ({ at: quarter(at), words })),
     },
   };
 }
@@ -159,7 +159,11 @@ function tile(drawing: Drawing, turned: boolean, room: { width: Mm; height: Mm }
         for (const [x, y] of crosses) cross(page, [x + shift[0], y + shift[1]]);
       });
       page.loop(window, 'thin');
-      page.text(`Column ${column + 1} of ${columns}, row ${row + 1} of ${rows} from below. Lay the crosses on each other.`, [MARGIN, MARGIN + FOOT - 4], 8);
+      page.text(
+        `Column ${column + 1} of ${columns}, row ${row + 1} of ${rows} from below. Lay the crosses on each other.`,
+        [MARGIN, MARGIN + FOOT - 4],
+        8,
+      );
       places.push({ page: pages.indexOf(page), title: drawing.title, shift, turned, column, row });
     }
   }

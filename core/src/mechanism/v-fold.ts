@@ -252,7 +252,7 @@ export const vFold: Movement = {
     });
     return {
       pieces: [piece],
-      bonds: [bond(1), bond(0)],
+      bonds: [bond(0), bond(1)],
       touches: [],
       couplings: [],
       hostMarks: ([0, 1] as const).map((i) => ({
@@ -326,7 +326,7 @@ function rim(wing: Radians, hand: 1 | -1, length: Mm, crest: Mm, outline: string
   const [ex, ey] = [length * Math.sin(wing), length * Math.cos(wing)];
   if (outline === 'pointed' || crest <= ey + 1) return [];
   if (outline === 'upright') return [[hand * ex, crest]];
-  const steps = 8;
+  const steps = 18;
   return Array.from({ length: steps - 1 }, (_, k): Point => {
     const t = ((k + 1) / steps) * (Math.PI / 2);
     return [hand * ex * Math.cos(t), ey + (crest - ey) * Math.sin(t)];

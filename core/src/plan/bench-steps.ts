@@ -8,7 +8,7 @@ import { ENVELOPES } from '../supplies/envelopes.js';
 import { materialsOf, type Material } from './materials.js';
 import { scoreRuns, type ScoreRun } from './score-runs.js';
 
-export type StepKind = 'ready' | 'trim' | 'score' | 'cut' | 'fold' | 'dry-fit' | 'burnish' | 'glue' | 'test' | 'post';
+export type StepKind = 'ready' | 'trim' | 'score' | 'mark' | 'cut' | 'fold' | 'dry-fit' | 'burnish' | 'glue' | 'test' | 'post';
 
 /** What the drawing of a step shows: a flat piece with only what this step needs, or the standing card. */
 export type StepPicture =
@@ -38,7 +38,7 @@ export function benchSteps(evaluation: Evaluation): BenchStep[] {
   const { sheets } = evaluation;
   return [
     ready(evaluation),
-    ...sheets.flatMap((sheet) => [...trim(sheet, evaluation), ...score(sheet, evaluation), ...cut(sheet)]),
+    ...sheets.flatMap((sheet) => [...trim(sheet, evaluation), ...score(sheet, evaluation), ...pencil(sheet, evaluation), ...cut(sheet)]),
     ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
     dryFit(evaluation),
     {
@@ -46,6 +46,7 @@ export function benchSteps(evaluation: Evaluation): BenchStep[] {
       kind: 'burnish',
       title: 'Crease hard',
       says: ['Everything lines up? Now run the bone folder along every fold.', 'Work folds that move both ways a few times.'],
+      picture: { kind: 'standing', at: 0.3 },
       cautions: [],
     },
     ...glueSteps(evaluation),
@@ -81,7 +82,10 @@ function trim(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
       kind: 'trim',
       title: `Trim: ${piece.name}`,
       says: isRectangle(sheet)
-        ? [`Cut it to ${size}.`, sheet.scores.length > 0 ? 'Across means: the scores run at right angles to this length.' : 'No scores on this piece.']
+        ? [
+            `Cut it to ${size}.`,
+            sheet.scores.length > 0 ? 'Across means: the scores run at right angles to this length.' : 'No scores on this piece.',
+          ]
         : [`Cut a piece a little larger than ${size}.`, 'Print the true-size template, or draw the outline from the measures.'],
       picture: flat(sheet),
       cautions: [KNIFE],
@@ -93,7 +97,9 @@ function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   const { piece } = sheet;
   const runs = scoreRuns(sheet, design.card.board, design.card.notation).map((run, i): BenchStep => {
     const lying = [
-      run.face === 'up' ? `Lay it ${piece.faceUp}.` : 'Turn it face over like a page: the other face is up now, and the far end lies at zero.',
+      run.face === 'up'
+        ? `Lay it ${piece.faceUp}.`
+        : 'Turn it face over like a page: the other face is up now, and the far end lies at zero.',
       run.turned ? 'Turn it end for end: these lie beyond the board from the first end.' : 'Push its edge against the fence.',
     ];
     const off = run.readings.some((reading) => reading.offGroove !== undefined);
@@ -122,6 +128,30 @@ function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   ];
 }
 
+/** Placing lines: said as distances from the edges, since most are not read off the board. */
+function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
+  if (sheet.marks.length === 0) return [];
+  const say = (mm: number): string => sayLength(mm, design.card.notation);
+  const where = ({ from, to }: CutSheet['marks'][number]): string => {
+    if (Math.abs(from[0] - to[0]) < 1e-6) return `straight up, ${say(from[0])} from the left edge`;
+    if (Math.abs(from[1] - to[1]) < 1e-6) return `straight across, ${say(from[1])} from the lower edge`;
+    return `from ${say(from[0])} across and ${say(from[1])} up, to ${say(to[0])} across and ${say(to[1])} up`;
+  };
+  return [
+    {
+      id: `mark-${sheet.piece.id}`,
+      kind: 'mark',
+      title: `Pencil lines: ${sheet.piece.name}`,
+      says: [
+        `Lay it ${sheet.piece.faceUp}, lower left corner toward you. Draw lightly.`,
+        ...sheet.marks.map((mark) => `${where(mark)}: ${mark.says}.`),
+      ],
+      picture: flat(sheet, { marks: true, scores: sheet.scores.map((s) => s.id) }),
+      cautions: [],
+    },
+  ];
+}
+
 function cut(sheet: CutSheet): BenchStep[] {
   const { piece } = sheet;
   const inside = [...sheet.windows, ...sheet.cuts];
@@ -134,7 +164,9 @@ function cut(sheet: CutSheet): BenchStep[] {
       title: `Cut out: ${piece.name}`,
       says: [
         ...(inside.length > 0 ? ['Cut the openings first, while the piece is easy to hold.'] : []),
-        half ? 'It is the same on both sides: fold it along its middle and cut both halves at once, or cut along the outline.' : 'Cut along the outline.',
+        half
+          ? 'It is the same on both sides: fold it along its middle and cut both halves at once, or cut along the outline.'
+          : 'Cut along the outline.',
       ],
       picture: flat(sheet, { cuts: true, scores: sheet.scores.map((s) => s.id) }),
       cautions: [KNIFE],
@@ -162,7 +194,6 @@ function dryFit({ design }: Evaluation): BenchStep {
     says: [
       `Hold the parts where they belong: ${design.linkage.bonds.map((bond) => bond.source.name).join('; ')}.`,
       'Close and open it gently. Trim now what shows past an edge.',
-      'Is a score a little out? Enter what you measured on the bench and see if it still closes.',
     ],
     picture: { kind: 'standing', at: 0.5 },
     cautions: [],

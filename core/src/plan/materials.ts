@@ -15,7 +15,10 @@ export function materialsOf({ design, sheets, closed }: Evaluation): Material[] 
   const say = (mm: number): string => sayLength(mm, notation);
   const pieces = sheets.map(({ piece, width, height }): Material => {
     if (piece.stock === 'stop') {
-      return { what: `${piece.name}, ${say(piece.thickness ?? 0)} high`, detail: `foam or layers of card, ${say(width)} across × ${say(height)} along` };
+      return {
+        what: `${piece.name}, ${say(piece.thickness ?? 0)} high`,
+        detail: `foam or layers of card, ${say(width)} across × ${say(height)} along`,
+      };
     }
     const sheet = SHEET_SIZES.find((size) => blanksFrom(size, width, height).count > 0);
     const count = sheet ? blanksFrom(sheet, width, height).count : 0;
@@ -29,7 +32,10 @@ export function materialsOf({ design, sheets, closed }: Evaluation): Material[] 
     ...pieces,
     { what: 'Scrap of the same card', detail: 'to try one fold and one glued tab first' },
     { what: 'Fast tacky glue or strong tape', detail: `${design.linkage.bonds.length} glued places` },
-    { what: board === 'rule' ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder', detail: 'and a trimmer, or a knife on a cutting mat' },
+    {
+      what: board === 'rule' ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',
+      detail: 'and a trimmer, or a knife on a cutting mat',
+    },
     { what: 'Envelope', detail: envelope ? envelope.name : 'fold one: no listed envelope takes this card' },
   ];
 }

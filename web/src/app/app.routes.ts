@@ -3,5 +3,6 @@ import type { Routes } from '@angular/router';
 export const routes: Routes = [
   { path: '', title: 'Shelf · Diptychon', loadComponent: () => import('./shelf/shelf-page').then((m) => m.ShelfPage) },
   { path: 'card/:id', title: 'Bench · Diptychon', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
+  { path: 'card/:id/make', title: 'Make · Diptychon', loadComponent: () => import('./make/make-page').then((m) => m.MakePage) },
   { path: '**', redirectTo: '' },
 ];

@@ -1,14 +1,18 @@
 import { Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Toast } from 'primeng/toast';
+import { CommandSearch } from './frame/command-search';
 import { Preferences } from './frame/preferences';
 
 /** The frame round every screen. */
 @Component({
   selector: 'dip-root',
-  imports: [RouterOutlet, Toast],
+  imports: [CommandSearch, RouterOutlet, Toast],
   template: `
     <router-outlet />
+    @defer (on idle) {
+      <dip-command-search />
+    }
     <p-toast position="bottom-left" />
   `,
 })

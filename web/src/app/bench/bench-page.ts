@@ -1,12 +1,12 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import {
+  changesBetween,
   NOTATIONS,
   setSize,
   writeCardFile,
-  writeSvg,
   type CardDocument,
   type CardProblem,
   type Evaluation,
@@ -18,8 +18,10 @@ import { Select } from 'primeng/select';
 import { filter } from 'rxjs';
 import { CardSession } from '../cards/card-session';
 import { Evaluator } from '../evaluation/evaluator';
+import { Commands, type Command } from '../frame/commands';
 import { ThemeButton } from '../frame/theme-button';
 import { download, fileName } from '../frame/download';
+import { FilesDialog } from './files-dialog';
 import { FlatView } from './flat-view';
 import { OpeningControl } from './opening-control';
 import { SizesPanel, type CardChange } from './sizes-panel';
@@ -31,7 +33,19 @@ const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved',
 /** The main screen: the standing card, its flat pieces, sizes and verdicts. */
 @Component({
   selector: 'dip-bench-page',
-  imports: [Button, FlatView, FormsModule, OpeningControl, RouterLink, Select, SizesPanel, StandingView, ThemeButton, VerdictList],
+  imports: [
+    Button,
+    FilesDialog,
+    FlatView,
+    FormsModule,
+    OpeningControl,
+    RouterLink,
+    Select,
+    SizesPanel,
+    StandingView,
+    ThemeButton,
+    VerdictList,
+  ],
   providers: [CardSession],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -41,13 +55,23 @@ export class BenchPage {
   readonly id = input.required<string>();
   protected readonly session = inject(CardSession);
   private readonly evaluator = inject(Evaluator);
+  private readonly router = inject(Router);
+  private readonly commands = inject(Commands);
 
   protected readonly state = signal<'loading' | 'open' | 'missing' | 'broken'>('loading');
   protected readonly trouble = signal('');
   /** the last state that could be worked out; kept on screen while a size is refused */
   protected readonly evaluation = signal<Evaluation | undefined>(undefined);
+  private readonly lastGood = signal<CardDocument | undefined>(undefined);
+  /** what has changed since nothing failed, when something fails now */
+  protected readonly sinceGood = computed(() => {
+    const [good, known] = [this.lastGood(), this.evaluation()];
+    if (!good || !known || good === known.design.card || !known.findings.some((finding) => finding.severity === 'fail')) return [];
+    return changesBetween(good, known.design.card);
+  });
   protected readonly problems = signal<readonly CardProblem[]>([]);
   protected readonly s = signal(1);
+  protected readonly filesShown = signal(false);
   protected readonly shown = signal<Finding | undefined>(undefined);
   protected readonly highlight = computed(() => ({ panels: this.shown()?.panels ?? [], creases: this.shown()?.creases ?? [] }));
   protected readonly notations = NOTATIONS.map(({ id, label }) => ({ value: id, label }));
@@ -62,6 +86,8 @@ export class BenchPage {
         (error: unknown) => this.stop(error),
       );
     });
+    effect(() => this.offer());
+    inject(DestroyRef).onDestroy(() => this.commands.offered.set([]));
     const cards = this.session.card$.pipe(filter((card): card is CardDocument => card !== undefined));
     this.evaluator
       .follow(cards)
@@ -70,10 +96,27 @@ export class BenchPage {
         if (answer.ok === true) {
           this.evaluation.set(answer.evaluation);
           this.problems.set([]);
+          if (answer.evaluation.findings.every((finding) => finding.severity !== 'fail')) this.lastGood.set(answer.evaluation.design.card);
           this.shown.update((before) => before && answer.evaluation.findings.find((f) => f.id === before.id));
         } else if (answer.ok === false) this.problems.set(answer.problems);
         else this.stop(new Error(answer.says));
       });
+  }
+
+  /** What this screen offers to the command search. */
+  private offer(): void {
+    const commands: Command[] = [
+      { words: 'Print and files', run: () => this.filesShown.set(true) },
+      { words: 'Make it, step by step', run: () => void this.router.navigate(['/card', this.id(), 'make']) },
+      { words: 'Open the card', run: () => this.s.set(1) },
+      { words: 'Close the card', run: () => this.s.set(0) },
+      ...NOTATIONS.map(({ id, label }) => ({ words: `Measure in ${label.toLowerCase()}`, run: () => this.setNotation(id) })),
+      ...(this.session.undoWhat() ? [{ words: `Undo: ${this.session.undoWhat()}`, keys: 'Ctrl + Z', run: () => this.session.undo() }] : []),
+      ...(this.session.redoWhat()
+        ? [{ words: `Redo: ${this.session.redoWhat()}`, keys: 'Ctrl + Shift + Z', run: () => this.session.redo() }]
+        : []),
+    ];
+    this.commands.offered.set(commands);
   }
 
   protected change({ what, apply }: CardChange): void {
@@ -95,16 +138,16 @@ export class BenchPage {
     if (this.shown() && finding.at !== undefined) this.s.set(finding.at);
   }
 
+  protected backToGood(): void {
+    const good = this.lastGood();
+    if (good) this.session.change('Back to the last good card', () => good);
+  }
+
   protected fix(finding: Finding): void {
     const { says, changes } = finding.fix!;
     this.session.change(says.replace(/\.$/, ''), (card) =>
       changes.reduce((next, { owner, size, value }) => setSize(next, owner, size, value), card),
     );
-  }
-
-  protected downloadSvg(): void {
-    const { sheets, design } = this.evaluation()!;
-    download(fileName(design.card.name, 'svg'), 'image/svg+xml', writeSvg(sheets, design.card.name));
   }
 
   protected downloadCard(): void {

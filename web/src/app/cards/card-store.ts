@@ -76,6 +76,25 @@ export class CardStore {
     return revision;
   }
 
+  /** Puts new cards on the shelf: all of them or, when one is already there or the storage is full, none. */
+  async addAll(cards: readonly CardDocument[]): Promise<void> {
+    const tx = (await this.db).transaction('cards', 'readwrite');
+    await Promise.all([
+      ...cards.map((card, i) => tx.store.add({ id: card.id, card, previous: null, revision: 1, savedAt: Date.now() - i })),
+      tx.done,
+    ]);
+  }
+
+  /** Steps ticked off while making a card. */
+  async ticked(id: string): Promise<string[]> {
+    const kept = await (await this.db).get('notes', `ticked:${id}`);
+    return Array.isArray(kept) ? kept.filter((step): step is string => typeof step === 'string') : [];
+  }
+
+  async keepTicked(id: string, steps: readonly string[]): Promise<void> {
+    await (await this.db).put('notes', [...steps], `ticked:${id}`);
+  }
+
   async remove(id: string): Promise<void> {
     await (await this.db).delete('cards', id);
   }

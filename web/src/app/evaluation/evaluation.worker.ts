@@ -1,8 +1,30 @@
-import { evaluate } from '@diptychon/core';
-import { expose } from 'comlink';
+import { evaluate, type CardDocument, type Outcome } from '@diptychon/core';
+import type { PaperId, PdfFonts } from '@diptychon/core/files';
+import { expose, transfer } from 'comlink';
+
+/** Files that need large writers. */
+export type HeavyFile =
+  { kind: 'dxf'; folds: 'score' | 'perforation' } | { kind: 'one-page' | 'templates'; paper: PaperId; fonts: PdfFonts };
 
 /** What runs beside the page, so that a drag never waits for a calculation. */
-const api = { evaluate };
+const api = {
+  evaluate: (card: CardDocument): Outcome => evaluate(card),
+
+  /** Makes a file of a card. The writers load when first asked for. @throws Error when the card cannot be worked out */
+  async write(card: CardDocument, file: HeavyFile): Promise<Uint8Array> {
+    const outcome = evaluate(card);
+    if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+    const { evaluation } = outcome;
+    const { writeDxf, writeOnePage, writeTemplates } = await import('@diptychon/core/files');
+    const bytes =
+      file.kind === 'dxf'
+        ? new TextEncoder().encode(writeDxf(evaluation.sheets, { folds: file.folds }))
+        : file.kind === 'one-page'
+          ? await writeOnePage(evaluation, file.paper, file.fonts)
+          : (await writeTemplates(evaluation.sheets, card.name, file.paper, file.fonts)).bytes;
+    return transfer(bytes, [bytes.buffer]);
+  },
+};
 
 export type EvaluationApi = typeof api;
 

@@ -2,7 +2,7 @@ import { Injectable } from '@angular/core';
 import type { CardDocument, Outcome } from '@diptychon/core';
 import { wrap, type Remote } from 'comlink';
 import { catchError, defer, map, of, switchMap, type Observable } from 'rxjs';
-import type { EvaluationApi } from './evaluation.worker';
+import type { EvaluationApi, HeavyFile } from './evaluation.worker';
 
 /** An outcome, or a sentence when the calculation itself broke. */
 export type Answer = Outcome | { ok: 'broken'; says: string };
@@ -17,6 +17,11 @@ export class Evaluator {
   /** The outcome for each card; one that is overtaken by a newer card is dropped. */
   follow(cards: Observable<CardDocument>): Observable<{ card: CardDocument; answer: Answer }> {
     return cards.pipe(switchMap((card) => this.once(card).pipe(map((answer) => ({ card, answer })))));
+  }
+
+  /** A PDF or DXF of a card, made in the worker. */
+  write(card: CardDocument, file: HeavyFile): Promise<Uint8Array> {
+    return this.api.write(card, file);
   }
 
   once(card: CardDocument): Observable<Answer> {

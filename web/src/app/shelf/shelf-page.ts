@@ -1,16 +1,33 @@
-import { Component, inject, signal } from '@angular/core';
+import { Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { LARGEST_CARD_FILE, newCard, readCardFile, type CardDocument } from '@diptychon/core';
+import {
+  filledSizes,
+  LARGEST_SHELF_FILE,
+  readShelfFile,
+  writeCardFile,
+  writeShelfFile,
+  type CardDocument,
+  type Evaluation,
+} from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { firstValueFrom } from 'rxjs';
 import { CardStore, type OpenedCard } from '../cards/card-store';
+import { Evaluator } from '../evaluation/evaluator';
+import { download, fileName } from '../frame/download';
 import { Preferences } from '../frame/preferences';
 import { ThemeButton } from '../frame/theme-button';
+import { NumberText } from '../bench/number-text';
+import { FirstRun } from './first-run';
+import { KINDS, NewCardDialog } from './new-card-dialog';
+import { Thumbnail } from './thumbnail';
 
 /** The maker's cards, and the ways to a new one. */
 @Component({
   selector: 'dip-shelf-page',
-  imports: [Button, RouterLink, ThemeButton],
+  imports: [Button, FirstRun, FormsModule, InputText, NewCardDialog, NumberText, RouterLink, ThemeButton, Thumbnail],
   templateUrl: './shelf-page.html',
   styleUrl: './shelf-page.scss',
 })
@@ -18,72 +35,137 @@ export class ShelfPage {
   private readonly store = inject(CardStore);
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
-  private readonly preferences = inject(Preferences);
+  private readonly evaluator = inject(Evaluator);
+  protected readonly preferences = inject(Preferences);
+
+  protected readonly kinds = KINDS;
+  protected readonly kind = signal(KINDS[0]!);
+  protected readonly starting = signal(false);
   protected readonly cards = signal<OpenedCard[] | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
+  protected readonly wanted = signal('');
+  protected readonly pictures = signal<Readonly<Record<string, Evaluation | 'none'>>>({});
+  protected readonly renaming = signal<string | undefined>(undefined);
+  protected readonly removed = signal<CardDocument | undefined>(undefined);
+  protected readonly firstRun = computed(() => this.preferences.notation() === undefined);
 
-  protected readonly starts = [
-    { id: 'easel', title: 'Easel card', says: 'A display that stands against a stop.', base: 'easel-folded-front', movements: [] },
-    {
-      id: 'v-fold',
-      title: 'V-fold card',
-      says: 'A figure that rises from the fold.',
-      base: 'folded-card',
-      movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }],
-    },
-  ];
+  protected readonly found = computed(() => {
+    const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
+    return this.cards()?.filter(({ card }) => {
+      const text = `${card.name} ${card.note ?? ''} ${card.state ?? ''} ${card.base.mechanism}`.toLowerCase();
+      return words.every((word) => text.includes(word));
+    });
+  });
 
   constructor() {
-    this.reload();
+    void this.reload();
   }
 
-  protected reload(): void {
-    this.trouble.set(undefined);
-    this.store.all().then(
-      (cards) => this.cards.set(cards),
-      () => this.trouble.set('This browser keeps no cards: its storage is switched off or broken. You can still open a card file.'),
-    );
+  protected sizeOf(card: CardDocument): { width: number; height: number } {
+    const { depth, length } = filledSizes(card, 'base') as { depth: number; length: number };
+    return card.foldEdge === 'side' ? { width: depth, height: length } : { width: length, height: depth };
   }
 
-  protected async start({ title, base, movements }: (typeof this.starts)[number]): Promise<void> {
-    const notation = this.preferences.notation();
-    const board = this.preferences.board();
-    const card = newCard({
-      id: crypto.randomUUID(),
-      name: `New ${title.toLowerCase()}`,
-      foldEdge: base === 'folded-card' ? 'side' : 'top',
-      ...(notation && { notation }),
-      ...(board && { board }),
-      base: { mechanism: base, sizes: {} },
-      movements,
-    });
-    await this.put(card);
+  protected pictureOf(id: string): Evaluation | undefined {
+    const picture = this.pictures()[id];
+    return picture === 'none' ? undefined : picture;
+  }
+
+  protected start(kind: (typeof KINDS)[number]): void {
+    this.kind.set(kind);
+    this.starting.set(true);
+  }
+
+  protected async put(card: CardDocument): Promise<void> {
+    if (await this.saveNew([card])) await this.router.navigate(['/card', card.id]);
+  }
+
+  protected async duplicate({ card }: OpenedCard): Promise<void> {
+    if (await this.saveNew([{ ...card, id: crypto.randomUUID(), name: `${card.name}, again`.slice(0, 120), state: 'idea' }]))
+      await this.reload();
+  }
+
+  protected async rename(kept: OpenedCard, name: string): Promise<void> {
+    this.renaming.set(undefined);
+    const trimmed = name.trim().slice(0, 120);
+    if (!trimmed || trimmed === kept.card.name) return;
+    await this.attempt(async () => {
+      await this.store.save({ ...kept.card, name: trimmed }, kept.revision);
+    }, 'The new name was not kept: the card may be open in another tab.');
+    await this.reload();
+  }
+
+  protected async remove({ card }: OpenedCard): Promise<void> {
+    await this.attempt(() => this.store.remove(card.id), 'The card could not be taken off the shelf.');
+    this.removed.set(card);
+    await this.reload();
+  }
+
+  protected async putBack(): Promise<void> {
+    const card = this.removed();
+    this.removed.set(undefined);
+    if (card && (await this.saveNew([card]))) await this.reload();
+  }
+
+  protected exportOne({ card }: OpenedCard): void {
+    download(fileName(card.name, 'card.json'), 'application/json', writeCardFile(card));
+  }
+
+  protected exportAll(): void {
+    download('diptychon-shelf.json', 'application/json', writeShelfFile((this.cards() ?? []).map(({ card }) => card)));
   }
 
   protected async open(input: HTMLInputElement): Promise<void> {
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
-    if (file.size > LARGEST_CARD_FILE) {
-      this.refuse(`${file.name}: larger than ${LARGEST_CARD_FILE / 1024} kB, which no card file is.`);
+    if (file.size > LARGEST_SHELF_FILE) {
+      this.refuse(`${file.name}: larger than ${LARGEST_SHELF_FILE / 1024} kB, which no card file is.`);
       return;
     }
-    const reading = readCardFile(await file.text());
+    const reading = readShelfFile(await file.text());
     if (!reading.ok) {
       this.refuse(`${file.name} was not opened. ${reading.problems.map(({ path, says }) => `${path} ${says}.`).join(' ')}`);
       return;
     }
     // A file never replaces a card on the shelf: one with the same id comes in as another card.
-    const taken = this.cards()?.some(({ card }) => card.id === reading.card.id);
-    await this.put(taken ? { ...reading.card, id: crypto.randomUUID() } : reading.card);
+    const taken = new Set(this.cards()?.map(({ card }) => card.id));
+    const cards = reading.cards.map((card) => (taken.has(card.id) ? { ...card, id: crypto.randomUUID() } : card));
+    if (cards.length === 1) await this.put(cards[0]!);
+    else if (await this.saveNew(cards)) {
+      await this.reload();
+      this.messages.add({ severity: 'success', summary: `${cards.length} cards came onto the shelf`, life: 4000 });
+    }
   }
 
-  private async put(card: CardDocument): Promise<void> {
+  private async reload(): Promise<void> {
+    this.trouble.set(undefined);
     try {
-      await this.store.save(card, 0);
-      await this.router.navigate(['/card', card.id]);
+      const cards = await this.store.all();
+      this.cards.set(cards);
+      for (const { card } of cards) {
+        const answer = await firstValueFrom(this.evaluator.once(card));
+        this.pictures.update((known) => ({ ...known, [card.id]: answer.ok === true ? answer.evaluation : 'none' }));
+      }
     } catch {
-      this.trouble.set('This browser did not keep the new card: its storage may be full or switched off.');
+      this.trouble.set('This browser keeps no cards: its storage is switched off or broken. You can still open a card file.');
+    }
+  }
+
+  private async saveNew(cards: readonly CardDocument[]): Promise<boolean> {
+    return this.attempt(
+      () => this.store.addAll(cards),
+      'This browser did not keep the card: its storage may be full or switched off. Save what you need to files.',
+    );
+  }
+
+  private async attempt(work: () => Promise<void>, says: string): Promise<boolean> {
+    try {
+      await work();
+      return true;
+    } catch {
+      this.trouble.set(says);
+      return false;
     }
   }
 

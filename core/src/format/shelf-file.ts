@@ -1,0 +1,44 @@
+import type { CardDocument } from '../card/document.js';
+import { LARGEST_CARD_FILE, readCard, readCardFile, type FileProblem } from './card-file.js';
+
+/** Many cards in one file. */
+export const LARGEST_SHELF_FILE = 16 * LARGEST_CARD_FILE;
+const MOST_CARDS = 2000;
+
+export type ShelfReading = { ok: true; cards: CardDocument[] } | { ok: false; problems: FileProblem[] };
+
+export function writeShelfFile(cards: readonly CardDocument[]): string {
+  return `${JSON.stringify({ format: 'diptychon-shelf', version: 1, cards }, null, 1)}\n`;
+}
+
+/** Reads a file of one card or of a whole shelf. All cards are taken or none: the first bad one is named. */
+export function readShelfFile(text: string): ShelfReading {
+  if (text.length > LARGEST_SHELF_FILE) {
+    return { ok: false, problems: [{ path: 'file', says: `is larger than ${LARGEST_SHELF_FILE / 1024} kB, which no shelf file is` }] };
+  }
+  const raw = parsed(text);
+  if (raw?.format !== 'diptychon-shelf') {
+    const reading = readCardFile(text);
+    return reading.ok ? { ok: true, cards: [reading.card] } : reading;
+  }
+  if (raw.version !== 1) return { ok: false, problems: [{ path: 'version', says: `is ${String(raw.version)}; allowed: 1` }] };
+  if (!Array.isArray(raw.cards) || raw.cards.length > MOST_CARDS) {
+    return { ok: false, problems: [{ path: 'cards', says: `is not a list of cards; allowed: a list of at most ${MOST_CARDS}` }] };
+  }
+  const cards: CardDocument[] = [];
+  for (const [i, entry] of raw.cards.entries()) {
+    const reading = readCard(entry);
+    if (!reading.ok) return { ok: false, problems: reading.problems.map(({ path, says }) => ({ path: `cards.${i}.${path}`, says })) };
+    cards.push(reading.card);
+  }
+  return { ok: true, cards };
+}
+
+function parsed(text: string): { format?: unknown; version?: unknown; cards?: unknown } | undefined {
+  try {
+    const value: unknown = JSON.parse(text);
+    return typeof value === 'object' && value !== null ? value : undefined;
+  } catch {
+    return undefined;
+  }
+}

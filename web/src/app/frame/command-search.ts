@@ -1,0 +1,179 @@
+import { Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { Router } from '@angular/router';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { Commands, type Command } from './commands';
+import { Preferences } from './preferences';
+
+const KEYS: readonly { keys: string; does: string }[] = [
+  { keys: 'Ctrl + K', does: 'find something to do' },
+  { keys: '?', does: 'this list' },
+  { keys: 'Ctrl + Z', does: 'undo' },
+  { keys: 'Ctrl + Shift + Z', does: 'redo' },
+  { keys: '↑ ↓', does: 'in a size: one ruler step; with Shift ten' },
+  { keys: '← →', does: 'on a score: move it one ruler step; on the opening: open and close' },
+  { keys: 'Home, End', does: 'on the opening: closed, open' },
+  { keys: 'Space', does: 'while making: done, next step' },
+  { keys: '← →', does: 'while making: back and forth without ticking' },
+];
+
+/** Finds anything that can be done by its words, and shows the keys. */
+@Component({
+  selector: 'dip-command-search',
+  imports: [Dialog, InputText],
+  template: `
+    <p-dialog
+      header="What would you like to do?"
+      [(visible)]="searching"
+      [modal]="true"
+      [dismissableMask]="true"
+      [draggable]="false"
+      (onShow)="focus()"
+    >
+      <label for="command-words" class="visually-hidden">What to do</label>
+      <input
+        #words
+        pInputText
+        id="command-words"
+        type="text"
+        autocomplete="off"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="command-list"
+        [attr.aria-activedescendant]="'command-' + at()"
+        [value]="wanted()"
+        (input)="look($any($event.target).value)"
+        (keydown)="key($event)"
+      />
+      <ul id="command-list" role="listbox" aria-label="What can be done">
+        @for (command of found(); track command.words; let i = $index) {
+          <li
+            role="option"
+            tabindex="-1"
+            (keydown.enter)="run(command)"
+            [id]="'command-' + i"
+            [attr.aria-selected]="i === at()"
+            (click)="run(command)"
+          >
+            {{ command.words }} <kbd>{{ command.keys }}</kbd>
+          </li>
+        } @empty {
+          <li role="option" aria-selected="false">Nothing by those words.</li>
+        }
+      </ul>
+    </p-dialog>
+    <p-dialog header="Keys" [(visible)]="helping" [modal]="true" [dismissableMask]="true" [draggable]="false">
+      <dl>
+        @for (entry of keys; track entry.does) {
+          <div>
+            <dt>
+              <kbd>{{ entry.keys }}</kbd>
+            </dt>
+            <dd>{{ entry.does }}</dd>
+          </div>
+        }
+      </dl>
+    </p-dialog>
+  `,
+  styles: `
+    input {
+      width: min(34rem, 80vw);
+      font-size: 1.15rem;
+    }
+    ul {
+      margin: 0.6rem 0 0;
+      padding: 0;
+      list-style: none;
+      max-height: 22rem;
+      overflow: auto;
+    }
+    li {
+      display: flex;
+      justify-content: space-between;
+      gap: 2rem;
+      padding: 0.55rem 0.7rem;
+      border-radius: 0.3rem;
+      cursor: pointer;
+    }
+    li[aria-selected='true'] {
+      background: var(--moss-wash);
+    }
+    dl {
+      margin: 0;
+    }
+    dl div {
+      display: grid;
+      grid-template-columns: 10rem 1fr;
+      padding: 0.3rem 0;
+      border-bottom: 1px dotted var(--line);
+    }
+    dd {
+      margin: 0;
+    }
+    kbd {
+      font: inherit;
+      color: var(--ink-soft);
+    }
+  `,
+  host: { '(document:keydown)': 'shortcut($event)' },
+})
+export class CommandSearch {
+  private readonly commands = inject(Commands);
+  private readonly router = inject(Router);
+  private readonly preferences = inject(Preferences);
+  private readonly words = viewChild<ElementRef<HTMLInputElement>>('words');
+  protected readonly keys = KEYS;
+  protected readonly searching = signal(false);
+  protected readonly helping = signal(false);
+  protected readonly wanted = signal('');
+  protected readonly at = signal(0);
+
+  private readonly always: readonly Command[] = [
+    { words: 'Go to the shelf', run: () => void this.router.navigate(['/']) },
+    { words: 'Light theme', run: () => this.preferences.theme.set('light') },
+    { words: 'Dark theme', run: () => this.preferences.theme.set('dark') },
+    { words: 'Theme as the system has it', run: () => this.preferences.theme.set('system') },
+    { words: 'Show the keys', keys: '?', run: () => this.helping.set(true) },
+  ];
+
+  protected readonly found = computed(() => {
+    const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
+    return [...this.commands.offered(), ...this.always].filter((command) =>
+      words.every((word) => command.words.toLowerCase().includes(word)),
+    );
+  });
+
+  protected look(words: string): void {
+    this.wanted.set(words);
+    this.at.set(0);
+  }
+
+  protected focus(): void {
+    this.words()?.nativeElement.focus();
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const count = this.found().length;
+    if (step !== 0 && count > 0) {
+      event.preventDefault();
+      this.at.update((i) => (i + step + count) % count);
+    }
+    const chosen = this.found()[this.at()];
+    if (event.key === 'Enter' && chosen) this.run(chosen);
+  }
+
+  protected run(command: Command): void {
+    this.searching.set(false);
+    command.run();
+  }
+
+  protected shortcut(event: KeyboardEvent): void {
+    const typing = (event.target as HTMLElement).closest('input:not([type=range]), textarea, select');
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+      event.preventDefault();
+      this.look('');
+      this.searching.set(true);
+    } else if (event.key === '?' && !typing) this.helping.set(true);
+  }
+}

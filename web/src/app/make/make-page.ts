@@ -1,0 +1,144 @@
+import { Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, viewChild } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { benchSteps, type BenchStep, type CardDocument, type Evaluation } from '@diptychon/core';
+import { firstValueFrom } from 'rxjs';
+import { NumberText } from '../bench/number-text';
+import { StandingView } from '../bench/standing-view';
+import { CardStore } from '../cards/card-store';
+import { Evaluator } from '../evaluation/evaluator';
+import { ThemeButton } from '../frame/theme-button';
+import { StepDrawing } from './step-drawing';
+
+/** Making a card: one step at a time, large, to be read from where the hands are busy. */
+@Component({
+  selector: 'dip-make-page',
+  imports: [NumberText, RouterLink, StandingView, StepDrawing, ThemeButton],
+  templateUrl: './make-page.html',
+  styleUrl: './make-page.scss',
+  host: { '(document:keydown)': 'key($event)' },
+})
+export class MakePage implements OnDestroy {
+  readonly id = input.required<string>();
+  private readonly store = inject(CardStore);
+  private readonly evaluator = inject(Evaluator);
+  private readonly heading = viewChild<ElementRef<HTMLElement>>('heading');
+
+  protected readonly trouble = signal<string | undefined>(undefined);
+  protected readonly card = signal<CardDocument | undefined>(undefined);
+  protected readonly evaluation = signal<Evaluation | undefined>(undefined);
+  protected readonly steps = signal<readonly BenchStep[]>([]);
+  protected readonly done = signal<ReadonlySet<string>>(new Set());
+  protected readonly at = signal(0);
+  protected readonly step = computed(() => this.steps()[this.at()]);
+  protected readonly order = computed(() => this.step()?.readings?.map((reading) => reading.score.id) ?? []);
+  protected readonly sheet = computed(() => {
+    const picture = this.step()?.picture;
+    return picture?.kind === 'flat' ? this.evaluation()?.sheets.find((sheet) => sheet.piece.id === picture.piece) : undefined;
+  });
+  protected readonly flat = computed(() => {
+    const picture = this.step()?.picture;
+    return picture?.kind === 'flat' ? picture : undefined;
+  });
+  protected readonly standing = computed(() => {
+    const picture = this.step()?.picture;
+    return picture?.kind === 'standing' ? picture : undefined;
+  });
+  protected readonly mustChange = computed(() => this.evaluation()?.findings.find((f) => f.severity === 'fail'));
+  protected readonly left = signal<number | undefined>(undefined);
+  private clock = 0;
+
+  constructor() {
+    effect(() => void this.open(this.id()));
+  }
+
+  ngOnDestroy(): void {
+    clearInterval(this.clock);
+  }
+
+  protected go(to: number): void {
+    if (to < 0 || to >= this.steps().length) return;
+    this.at.set(to);
+    this.stopClock();
+    this.heading()?.nativeElement.focus();
+  }
+
+  /** Ticks this step off and goes on. */
+  protected tick(): void {
+    const step = this.step();
+    if (!step) return;
+    this.done.update((before) => new Set(before).add(step.id));
+    this.keep();
+    this.go(this.at() + 1);
+  }
+
+  protected untick(id: string): void {
+    this.done.update((before) => new Set([...before].filter((other) => other !== id)));
+    this.keep();
+  }
+
+  protected startOver(): void {
+    this.done.set(new Set());
+    this.keep();
+    this.go(0);
+  }
+
+  protected startClock(minutes: number): void {
+    this.stopClock();
+    const until = Date.now() + minutes * 60_000;
+    this.left.set(minutes * 60);
+    this.clock = window.setInterval(() => {
+      const seconds = Math.max(0, Math.round((until - Date.now()) / 1000));
+      this.left.set(seconds);
+      if (seconds === 0) clearInterval(this.clock);
+    }, 500);
+  }
+
+  protected clockWords(seconds: number): string {
+    return seconds === 0 ? 'Dry enough to go on' : `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} left`;
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const inControl = (event.target as HTMLElement).closest('button, a, input, select, summary');
+    if (event.key === 'ArrowLeft') this.go(this.at() - 1);
+    else if (event.key === 'ArrowRight') this.go(this.at() + 1);
+    else if (event.key === ' ' && !inControl) {
+      event.preventDefault();
+      this.tick();
+    }
+  }
+
+  private async open(id: string): Promise<void> {
+    try {
+      const kept = await this.store.get(id);
+      if (!kept) {
+        this.trouble.set('There is no such card on this shelf.');
+        return;
+      }
+      this.card.set(kept.card);
+      const answer = await firstValueFrom(this.evaluator.once(kept.card));
+      if (answer.ok !== true) {
+        this.trouble.set(answer.ok === false ? answer.problems[0]!.says : answer.says);
+        return;
+      }
+      const ticked = await this.store.ticked(id);
+      this.evaluation.set(answer.evaluation);
+      this.steps.set(benchSteps(answer.evaluation));
+      this.done.set(new Set(ticked));
+      const next = this.steps().findIndex((step) => !ticked.includes(step.id));
+      this.at.set(next < 0 ? this.steps().length - 1 : next);
+    } catch {
+      this.trouble.set('This browser’s storage could not be read.');
+    }
+  }
+
+  private keep(): void {
+    this.store
+      .keepTicked(this.id(), [...this.done()])
+      .catch(() => this.trouble.set('What is ticked could not be kept: the browser’s storage may be full.'));
+  }
+
+  private stopClock(): void {
+    clearInterval(this.clock);
+    this.left.set(undefined);
+  }
+}

@@ -1,0 +1,111 @@
+import { Component, computed, input } from '@angular/core';
+import type { CutSheet, Point, StepPicture } from '@diptychon/core';
+import { spread } from '../bench/flat-piece';
+
+const WIDTH = 700;
+const HEIGHT = 460;
+const MARGIN = 46;
+
+interface Line {
+  id: string;
+  a: Point;
+  b: Point;
+  fold: string;
+  order?: number;
+  label: Point;
+}
+
+/** A flat piece as it lies for one step: the face that is up, the end at the fence, and only what counts now. */
+@Component({
+  selector: 'dip-step-drawing',
+  template: `
+    <svg [attr.viewBox]="'0 0 ' + width + ' ' + height" role="img" [attr.aria-label]="said()">
+      <defs>
+        <pattern id="step-hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="9" class="hatch" />
+        </pattern>
+      </defs>
+      <line class="fence" [attr.x1]="left() - 14" [attr.x2]="left() - 14" y1="24" [attr.y2]="height - 24" />
+      <path
+        class="piece"
+        [class.under]="picture().face === 'down'"
+        [class.bold]="picture().cuts"
+        [attr.d]="outline()"
+        fill-rule="evenodd"
+      />
+      @for (zone of zones(); track zone.id) {
+        <path class="zone" [attr.d]="zone.path" />
+      }
+      @for (mark of marks(); track mark.id) {
+        <line class="mark" [attr.x1]="mark.a[0]" [attr.y1]="mark.a[1]" [attr.x2]="mark.b[0]" [attr.y2]="mark.b[1]" />
+      }
+      @for (line of labelled(); track line.id) {
+        <line class="score" [class]="line.fold" [attr.x1]="line.a[0]" [attr.y1]="line.a[1]" [attr.x2]="line.b[0]" [attr.y2]="line.b[1]" />
+        @if (line.order) {
+          <circle [attr.cx]="line.label[0]" [attr.cy]="line.label[1]" r="17" />
+          <text [attr.x]="line.label[0]" [attr.y]="line.label[1] + 6">{{ line.order }}</text>
+        }
+      }
+    </svg>
+  `,
+  styleUrl: './step-drawing.scss',
+})
+export class StepDrawing {
+  readonly sheet = input.required<CutSheet>();
+  readonly picture = input.required<Extract<StepPicture, { kind: 'flat' }>>();
+  /** scores in the order of their readings */
+  readonly order = input<readonly string[]>([]);
+
+  protected readonly width = WIDTH;
+  protected readonly height = HEIGHT;
+  private readonly scale = computed(() => Math.min((WIDTH - 2 * MARGIN) / this.sheet().width, (HEIGHT - 2 * MARGIN) / this.sheet().height));
+  protected readonly left = computed(() => (WIDTH - this.sheet().width * this.scale()) / 2);
+
+  /** Face over means turned like a page (x mirrored); turned end for end means half a turn. */
+  private readonly place = computed(() => {
+    const { width, height } = this.sheet();
+    const { face, turned } = this.picture();
+    const top = (HEIGHT - height * this.scale()) / 2;
+    return ([x, y]: Point): Point => {
+      let [u, v] = face === 'down' ? [width - x, y] : [x, y];
+      if (turned) [u, v] = [width - u, height - v];
+      return [this.left() + u * this.scale(), top + (height - v) * this.scale()];
+    };
+  });
+
+  private readonly path = (loop: readonly Point[]): string => `M${loop.map((p) => this.place()(p).join(' ')).join('L')}Z`;
+  protected readonly outline = computed(() =>
+    [this.sheet().outline, ...this.sheet().windows.map((w) => w.outline)].map(this.path).join(''),
+  );
+  protected readonly zones = computed(() =>
+    this.sheet()
+      .zones.filter((zone) => this.picture().zones.includes(zone.id))
+      .map((zone) => ({ id: zone.id, path: this.path(zone.outline) })),
+  );
+  protected readonly marks = computed(() =>
+    this.picture().marks ? this.sheet().marks.map((mark) => ({ id: mark.id, a: this.place()(mark.from), b: this.place()(mark.to) })) : [],
+  );
+  protected readonly scores = computed((): Line[] =>
+    this.sheet()
+      .scores.filter((score) => this.picture().scores.includes(score.id))
+      .map((score) => {
+        const [a, b] = [this.place()(score.from), this.place()(score.to)];
+        const at = this.order().indexOf(score.id);
+        const upper = a[1] < b[1] ? a : b;
+        return { id: score.id, a, b, fold: score.fold, ...(at >= 0 && { order: at + 1 }), label: [upper[0], upper[1] - 24] as Point };
+      }),
+  );
+  /** The same with order numbers moved apart where they would cover each other. */
+  protected readonly labelled = computed((): Line[] => {
+    const sorted = [...this.scores()].sort((a, b) => a.label[0] - b.label[0]);
+    const xs = spread(
+      sorted.map((line) => line.label[0]),
+      38,
+    );
+    return sorted.map((line, i) => ({ ...line, label: [xs[i]!, line.label[1]] as Point }));
+  });
+  protected readonly said = computed(() => {
+    const { face, turned } = this.picture();
+    return `${this.sheet().piece.name}, ${face === 'up' ? this.sheet().piece.faceUp : 'face over'}${turned ? ', turned end for end' : ''}`;
+  });
+}

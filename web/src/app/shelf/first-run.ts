@@ -1,0 +1,71 @@
+import { Component, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { BOARDS, NOTATIONS, type Notation } from '@diptychon/core';
+import { Button } from 'primeng/button';
+import { Select } from 'primeng/select';
+import { Preferences } from '../frame/preferences';
+
+/** The only two questions asked before the first card. */
+@Component({
+  selector: 'dip-first-run',
+  imports: [Button, FormsModule, Select],
+  template: `
+    <section aria-labelledby="first-title">
+      <h2 id="first-title">Two questions, then the table is yours</h2>
+      <div class="form">
+        <label for="first-unit">You measure in</label>
+        <p-select
+          inputId="first-unit"
+          ariaLabel="You measure in"
+          [options]="notations"
+          optionLabel="label"
+          optionValue="value"
+          [ngModel]="notation()"
+          (ngModelChange)="notation.set($event)"
+        />
+        <label for="first-board">You score on</label>
+        <p-select
+          inputId="first-board"
+          ariaLabel="You score on"
+          [options]="boards"
+          optionLabel="label"
+          optionValue="value"
+          [ngModel]="board()"
+          (ngModelChange)="board.set($event)"
+        />
+      </div>
+      <p-button label="Keep these" (onClick)="keep()" />
+    </section>
+  `,
+  styles: `
+    section {
+      margin: 1rem 0;
+      padding: 1rem 1.2rem;
+      background: var(--moss-wash);
+      border-radius: 0.3rem;
+    }
+    h2 {
+      margin: 0 0 0.8rem;
+      font-size: 1.15rem;
+    }
+    .form {
+      display: grid;
+      grid-template-columns: 9rem minmax(0, 22rem);
+      gap: 0.6rem;
+      align-items: center;
+      margin-bottom: 0.8rem;
+    }
+  `,
+})
+export class FirstRun {
+  private readonly preferences = inject(Preferences);
+  protected readonly notations = NOTATIONS.map(({ id, label }) => ({ value: id, label }));
+  protected readonly boards = BOARDS.map(({ id, name }) => ({ value: id, label: name }));
+  protected readonly notation = signal<Notation>('mm');
+  protected readonly board = signal('rule');
+
+  protected keep(): void {
+    this.preferences.notation.set(this.notation());
+    this.preferences.board.set(this.board());
+  }
+}
