@@ -106,7 +106,8 @@ test('a score dragged on the flat piece changes the size behind it', async ({ pa
 
 test('the SVG is true to size with its groups, and a card file comes back', async ({ page }) => {
   await openDemo(page, 'Thank-you easel');
-  const [svgFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'SVG for a cutter' }).click()]);
+  await page.getByRole('button', { name: 'Print and files' }).click();
+  const [svgFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /SVG$/ }).click()]);
   expect(svgFile.suggestedFilename()).toBe('thank-you-easel-for-the-foray-guide.svg');
   const svg = new DOMParser().parseFromString(readFileSync((await svgFile.path())!, 'utf8'), 'image/svg+xml');
   const ids = [...svg.getElementsByTagName('g')].map((group) => group.getAttribute('id'));
@@ -115,7 +116,7 @@ test('the SVG is true to size with its groups, and a card file comes back', asyn
   const xs = main.map((path) => Number(/M ([\d.]+)/.exec(path.getAttribute('d')!)![1]));
   expect(xs[1]! - xs[0]!).toBeCloseTo(2, 2);
 
-  const [cardFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Card file' }).click()]);
+  const [cardFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /Card file$/ }).click()]);
   await page.goto('/');
   await page.getByLabel('Card file').setInputFiles((await cardFile.path())!);
   await expect(page.getByLabel('Name of the card')).toHaveValue('Thank-you easel for the foray guide');
@@ -129,12 +130,13 @@ test('a broken file is refused with the field, and the shelf stays as it was', a
     .getByLabel('Card file')
     .setInputFiles({ name: 'odd.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"diptychon-card","version":7}') });
   await expect(page.getByText(/odd\.json was not opened\. version 7 was made by a newer Diptychon/)).toBeVisible();
-  await expect(page.locator('.cards li')).toHaveCount(2);
+  await expect(page.locator('.cards .card')).toHaveCount(2);
 });
 
 test('a new card survives a reload at any moment', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: /V-fold card/ }).click();
+  await page.getByRole('button', { name: 'Take it to the bench' }).click();
   await page.getByLabel('Name of the card').fill('Snail on a fern');
   await page.getByLabel('Name of the card').press('Tab');
   await setSize(page, 'Crest', '52');

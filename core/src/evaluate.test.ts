@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newCard, type CardDocument } from './card/document.js';
 import { DEMO_CARDS } from './card/demo-cards.js';
+import { changesBetween } from './card/changes.js';
 import { setSize } from './card/set-size.js';
 import { evaluate, readTracked, type Evaluation } from './evaluate.js';
 import { poseOf } from './linkage/motion.js';
@@ -202,6 +203,25 @@ describe('scores on a grooved board', () => {
     const card = evaluated({ ...easel({ depth: 150 }), board: 'eighths-12' });
     expect(finding(card, 'scoreable/base/front-score').value).toBeCloseTo(24 * 3.175 - 75, 6);
     expect(finding(evaluated({ ...easel({ depth: 152.4 }), board: 'eighths-12' }), 'scoreable').severity).toBe('pass');
+  });
+});
+
+describe('rounding to grooves', () => {
+  it('offers the nearest depth at which every score falls into one', () => {
+    const card: CardDocument = { ...easel({ depth: 150 }), board: 'eighths-12' };
+    const { fix } = finding(evaluated(card), 'scoreable/base/front-score');
+    // The front is scored at half the depth: the depth must be a multiple of a quarter inch. 6 in is 2.4 mm away, 5 3/4 in 3.95.
+    expect(fix!.changes).toEqual([{ owner: 'base', size: 'depth', value: expect.closeTo(152.4, 9) }]);
+    expect(finding(evaluated(setSize(card, 'base', 'depth', 152.4)), 'scoreable').severity).toBe('pass');
+  });
+});
+
+describe('what changed between two states of a card', () => {
+  it('is said in the maker’s words', () => {
+    const before = vFold({});
+    const after = setSize({ ...before, stocks: { ...before.stocks, base: 'card-216' } }, 'figure', 'crestLength', 120);
+    expect(changesBetween(before, after)).toEqual(['crest from 63 mm to 120 mm', 'the base stock']);
+    expect(changesBetween(before, before)).toEqual([]);
   });
 });
 

@@ -12,7 +12,11 @@ export const appConfig: ApplicationConfig = {
     provideBrowserGlobalErrorListeners(),
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
-    providePrimeNG({ theme: { preset: paperTheme, options: { darkModeSelector: '.dark' } }, csp: { nonce } }),
+    providePrimeNG({
+      theme: { preset: paperTheme, options: { darkModeSelector: '.dark' } },
+      csp: { nonce },
+      translation: { aria: { close: 'Close' } },
+    }),
     MessageService,
   ],
 };

@@ -17,6 +17,7 @@ import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { filter } from 'rxjs';
 import { CardSession } from '../cards/card-session';
+import { OpenElsewhere } from '../cards/open-elsewhere';
 import { Evaluator } from '../evaluation/evaluator';
 import { Commands, type Command } from '../frame/commands';
 import { ThemeButton } from '../frame/theme-button';
@@ -46,7 +47,7 @@ const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved',
     ThemeButton,
     VerdictList,
   ],
-  providers: [CardSession],
+  providers: [CardSession, OpenElsewhere],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
   host: { '(document:keydown)': 'shortcut($event)' },
@@ -54,6 +55,7 @@ const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved',
 export class BenchPage {
   readonly id = input.required<string>();
   protected readonly session = inject(CardSession);
+  protected readonly open = inject(OpenElsewhere);
   private readonly evaluator = inject(Evaluator);
   private readonly router = inject(Router);
   private readonly commands = inject(Commands);
@@ -81,6 +83,7 @@ export class BenchPage {
     effect(() => {
       const id = this.id();
       this.state.set('loading');
+      this.open.open(id);
       this.session.open(id).then(
         (found) => this.state.set(found ? 'open' : 'missing'),
         (error: unknown) => this.stop(error),

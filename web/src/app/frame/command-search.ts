@@ -23,6 +23,7 @@ const KEYS: readonly { keys: string; does: string }[] = [
   imports: [Dialog, InputText],
   template: `
     <p-dialog
+      closeAriaLabel="Close"
       header="What would you like to do?"
       [(visible)]="searching"
       [modal]="true"
@@ -62,7 +63,7 @@ const KEYS: readonly { keys: string; does: string }[] = [
         }
       </ul>
     </p-dialog>
-    <p-dialog header="Keys" [(visible)]="helping" [modal]="true" [dismissableMask]="true" [draggable]="false">
+    <p-dialog closeAriaLabel="Close" header="Keys" [(visible)]="helping" [modal]="true" [dismissableMask]="true" [draggable]="false">
       <dl>
         @for (entry of keys; track entry.does) {
           <div>

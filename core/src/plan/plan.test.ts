@@ -1,0 +1,125 @@
+import { describe, expect, it } from 'vitest';
+import { DEMO_CARDS } from '../card/demo-cards.js';
+import { newCard, type CardDocument } from '../card/document.js';
+import { evaluate, type Evaluation } from '../evaluate.js';
+import { ENVELOPES, fits } from '../supplies/envelopes.js';
+import { SHEET_SIZES, blanksFrom } from '../supplies/sheets.js';
+import { benchSteps } from './bench-steps.js';
+import { sizeForEnvelope, sizeForSheet } from './closed-size.js';
+import { materialsOf } from './materials.js';
+import { scoreRuns } from './score-runs.js';
+
+function evaluated(card: CardDocument): Evaluation {
+  const outcome = evaluate(card);
+  if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+  return outcome.evaluation;
+}
+const [easel, chanterelle] = [evaluated(DEMO_CARDS[0]!), evaluated(DEMO_CARDS[1]!)];
+
+describe('scores in runs', () => {
+  it('reads all from one end when the board is long enough', () => {
+    const runs = scoreRuns(easel.sheets[0]!, 'five-mm-300', 'mm');
+    expect(runs).toHaveLength(1);
+    expect(runs[0]).toMatchObject({ face: 'up', turned: false });
+    expect(runs[0]!.readings.map((r) => r.at)).toEqual([75, 150, expect.closeTo(152, 9)]);
+    expect(runs[0]!.readings[1]!.words).toBe('at 15 cm');
+  });
+
+  it('turns the blank end for end for what lies beyond a short board, and mirrors those readings', () => {
+    const deep = evaluated(newCard({ id: 'deep', name: 'deep', base: { mechanism: 'folded-card', sizes: { depth: 240 } } }));
+    const runs = scoreRuns(deep.sheets[0]!, 'half-cm-210', 'mm');
+    expect(runs).toMatchObject([{ face: 'up', turned: true }]);
+    expect(runs[0]!.readings[0]!.at).toBeCloseTo(480 - 240, 9);
+  });
+
+  it('turns face over for a mountain and mirrors the reading', () => {
+    const sheet = { ...easel.sheets[0]!, scores: easel.sheets[0]!.scores.map((s) => ({ ...s, fold: 'mountain' as const })) };
+    const runs = scoreRuns(sheet, 'rule', 'mm');
+    expect(runs.map((run) => run.face)).toEqual(['down']);
+    expect(runs[0]!.readings.map((r) => r.at)).toEqual([150, 152, 227].map((at) => expect.closeTo(at, 9)));
+  });
+
+  it('says how far a reading is from its groove', () => {
+    const runs = scoreRuns(easel.sheets[0]!, 'eighths-12', 'inch/8');
+    expect(runs[0]!.readings[0]!.offGroove).toBeCloseTo(1.2, 9);
+  });
+});
+
+describe('the steps of making', () => {
+  it('come in the order of the work', () => {
+    const kinds = benchSteps(easel).map((step) => step.kind);
+    const first = (kind: string): number => kinds.indexOf(kind as (typeof kinds)[number]);
+    expect(kinds[0]).toBe('ready');
+    expect(kinds.at(-1)).toBe('post');
+    for (const [before, after] of [
+      ['trim', 'score'],
+      ['score', 'fold'],
+      ['fold', 'dry-fit'],
+      ['dry-fit', 'burnish'],
+      ['burnish', 'glue'],
+      ['glue', 'test'],
+    ] as const) {
+      expect(first(before)).toBeLessThan(first(after));
+    }
+  });
+
+  it('never name a step twice, and show the knife’s caution wherever something is cut', () => {
+    for (const evaluation of [easel, chanterelle]) {
+      const steps = benchSteps(evaluation);
+      expect(new Set(steps.map((step) => step.id)).size).toBe(steps.length);
+      for (const step of steps) if (step.kind === 'trim' || step.kind === 'cut') expect(step.cautions.join()).toMatch(/fingers/);
+    }
+  });
+
+  it('score every score once, glue every joint once, the closing one last', () => {
+    for (const evaluation of [easel, chanterelle]) {
+      const steps = benchSteps(evaluation);
+      for (const sheet of evaluation.sheets) {
+        const scored = steps.flatMap((step) =>
+          step.kind === 'score' && step.picture?.kind === 'flat' && step.picture.piece === sheet.piece.id ? step.picture.scores : [],
+        );
+        expect(scored.sort()).toEqual(sheet.scores.map((s) => s.id).sort());
+      }
+      expect(steps.filter((step) => step.kind === 'glue')).toHaveLength(evaluation.design.linkage.bonds.length);
+    }
+    const glue = benchSteps(chanterelle).filter((step) => step.kind === 'glue');
+    expect(glue.map((step) => step.title)).toEqual([
+      'Glue: first tab on the back leaf',
+      'Close onto the glue: second tab on the front leaf',
+    ]);
+  });
+
+  it('say where pencil lines go', () => {
+    const marks = benchSteps(easel).find((step) => step.id === 'mark-base')!;
+    // Depth 150, spine 2, stop at 75 from the fold: 150 + 2 + 75.
+    expect(marks.says.join(' ')).toContain('227 mm from the left edge');
+  });
+});
+
+describe('materials', () => {
+  it('name every piece with both lengths and what a sheet gives', () => {
+    const materials = materialsOf(easel);
+    for (const { piece } of easel.sheets) expect(materials.some((m) => m.what.startsWith(piece.name))).toBe(true);
+    expect(materials[0]!.detail).toContain('302 mm across × 150 mm along');
+  });
+});
+
+describe('a closed size', () => {
+  it('found for an envelope slips into it with a thick card', () => {
+    for (const envelope of ENVELOPES) {
+      for (const foldEdge of ['side', 'top'] as const) {
+        const { depth, length } = sizeForEnvelope(envelope, foldEdge);
+        expect(fits(depth, length, 3, envelope)).toBe(true);
+        expect(fits(depth + 4, length, 3, envelope)).toBe(false);
+      }
+    }
+  });
+
+  it('found for a sheet uses the whole sheet', () => {
+    for (const sheet of SHEET_SIZES) {
+      const { depth, length } = sizeForSheet(sheet);
+      expect(blanksFrom(sheet, 2 * depth, length).count).toBe(1);
+      expect(2 * depth * length).toBeCloseTo(sheet.width * sheet.height, 6);
+    }
+  });
+});

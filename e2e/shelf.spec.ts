@@ -1,0 +1,118 @@
+import { readFileSync } from 'node:fs';
+import { expect, expectAccessible, openDemo, setSize, test } from './page';
+
+const cards = '.cards .card';
+
+test('two questions on the first visit, and never again', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: /Two questions/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.locator('#first-unit').locator('..').click();
+  await page.getByRole('option', { name: 'Inches, eighths' }).click();
+  await page.getByRole('button', { name: 'Keep these' }).click();
+  await expect(page.getByRole('heading', { name: /Two questions/ })).toHaveCount(0);
+  await page.reload();
+  await expect(page.locator(cards).first()).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Two questions/ })).toHaveCount(0);
+});
+
+test('a card for an envelope fits that envelope', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /V-fold card/ }).click();
+  await page.locator('#new-from').locator('..').click();
+  await page.getByRole('option', { name: 'an envelope I have' }).click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Take it to the bench' }).click();
+  await expect(page.getByText('Fits the envelope C6, 162 × 114 mm')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('108 mm');
+});
+
+test('a card from a sheet uses the sheet', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /Easel card/ }).click();
+  await page.locator('#new-from').locator('..').click();
+  await page.getByRole('option', { name: 'a sheet I have' }).click();
+  await page.getByRole('button', { name: 'Take it to the bench' }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('148.5 mm');
+});
+
+test('a closed size that cannot be is refused before anything is made', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /Easel card/ }).click();
+  await page.getByLabel('Across the fold').fill('9 mm');
+  await expect(page.getByText(/9 mm does not work; allowed is 40 mm to 320 mm/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeDisabled();
+});
+
+test('duplicate, rename, find, delete and put back', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.locator('dip-thumbnail svg path').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Duplicate Chanterelle birthday card' }).click();
+  await expect(page.locator(cards)).toHaveCount(3);
+  await page.getByRole('button', { name: 'Rename Chanterelle birthday card, again' }).click();
+  await page.getByLabel('New name').fill('Lantern walk');
+  await page.getByLabel('New name').press('Enter');
+  await page.getByLabel('Find a card').fill('lantern');
+  await expect(page.locator(cards)).toHaveCount(1);
+  await page.getByRole('button', { name: 'Delete Lantern walk' }).click();
+  await page.getByLabel('Find a card').fill('');
+  await expect(page.locator(cards)).toHaveCount(2);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.locator(cards)).toHaveCount(3);
+  await page.reload();
+  await expect(page.getByText('Lantern walk')).toBeVisible();
+});
+
+test('the whole shelf goes into one file and comes back', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.locator(cards)).toHaveCount(2);
+  const [all] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save all to a file' }).click()]);
+  expect(JSON.parse(readFileSync((await all.path())!, 'utf8')).cards).toHaveLength(2);
+  await page.getByLabel('Card file').setInputFiles((await all.path())!);
+  await expect(page.locator(cards)).toHaveCount(4);
+});
+
+test('a card open in two tabs is never written over silently', async ({ page, context }) => {
+  await openDemo(page, 'Thank-you easel');
+  const other = await context.newPage();
+  await openDemo(other, 'Thank-you easel');
+  await setSize(other, 'Depth', '140');
+  await expect(other.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+  await expect(page.getByText(/also open in another tab/)).toBeVisible();
+  await setSize(page, 'Depth', '130');
+  await expect(page.getByText('This card was changed in another tab, so nothing is saved here.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take the other one' }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('140 mm');
+  await other.close();
+});
+
+test('anything that can be done is found by its words, and the keys are listed', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  await page.keyboard.press('Control+k');
+  const search = page.getByRole('combobox', { name: 'What to do' });
+  await search.fill('dark');
+  await expectAccessible(page);
+  await search.press('Enter');
+  await expect(page.locator('html')).toHaveClass(/dark/);
+  await page.keyboard.press('Control+k');
+  await search.fill('measure in cent');
+  await search.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('12.7 cm');
+  await page.locator('body').press('?');
+  await expect(page.getByText('find something to do')).toBeVisible();
+});
+
+test('a verdict that turned bad says what changed, and goes back in one step', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await setSize(page, 'Display height', '180');
+  await expect(page.getByText('Since it last worked you changed display height from 150 mm to 180 mm.')).toBeVisible();
+  await page.getByRole('button', { name: 'Back to that' }).click();
+  await expect(page.getByText('Ready to make: every check passes.').first()).toBeVisible();
+});
+
+test('sizes are rounded to the board in one step', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  await setSize(page, 'Depth', '128 mm');
+  await page.getByRole('button', { name: /Round the depth to 5 in/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('5 in');
+});
