@@ -98,7 +98,8 @@ test('anything that can be done is found by its words, and the keys are listed',
   await search.fill('measure in cent');
   await search.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('12.7 cm');
-  await page.locator('body').press('?');
+  await expect(search).toBeHidden();
+  await page.getByRole('slider', { name: 'Opening' }).press('?');
   await expect(page.getByText('find something to do')).toBeVisible();
 });
 
@@ -115,4 +116,29 @@ test('sizes are rounded to the board in one step', async ({ page }) => {
   await setSize(page, 'Depth', '128 mm');
   await page.getByRole('button', { name: /Round the depth to 5 in/ }).click();
   await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('5 in');
+});
+
+test('a full or broken store is said, and the card can be saved to a file', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('no room', 'QuotaExceededError');
+    };
+  });
+  await setSize(page, 'Depth', '140');
+  await expect(page.getByText(/This browser did not keep the card/)).toBeVisible();
+  const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save it to a file' }).click()]);
+  expect(JSON.parse(readFileSync((await saved.path())!, 'utf8')).base.sizes.depth).toBe(140);
+});
+
+test('state and notes are kept with the card', async ({ page }) => {
+  await openDemo(page, 'Chanterelle');
+  await page.getByLabel('Notes').fill('Fern paper on the back leaf.');
+  await page.getByLabel('Notes').press('Tab');
+  await page.locator('#state').locator('..').click();
+  await page.getByRole('option', { name: 'made' }).click();
+  await page.goto('/');
+  const card = page.locator(cards).filter({ hasText: 'Chanterelle' });
+  await expect(card).toContainText('Fern paper on the back leaf.');
+  await expect(card).toContainText('made');
 });

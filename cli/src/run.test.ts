@@ -78,6 +78,7 @@ describe('diptychon compute', () => {
     [['compute'], /card file/],
     [['export', cardFile, '--format', 'gif', '--out', 'x'], /gif.*allowed: svg/],
     [['export', cardFile, '--format', 'svg'], /--out/],
+    [['export', cardFile, '--format', 'pdf', '--paper', 'papyrus', '--out', 'x'], /papyrus.*a4, letter/],
     [['fly'], /fly.*list, compute, export/],
     [['list', '--loud'], /--loud.*allowed/],
   ])('answers %j with one clear line and exit code 2', async (argv, line) => {
@@ -121,6 +122,17 @@ describe('diptychon list and export', () => {
     const out = join(folder, 'easel.svg');
     expect((await diptychon('export', cardFile, '--format', 'svg', '--out', out)).code).toBe(0);
     expect(readFileSync(out, 'utf8')).toContain('id="base-score-valley"');
+  });
+
+  it.each([
+    ['dxf', 'SECTION'],
+    ['csv', 'Top of the display,129.904,mm'],
+    ['pdf', '%PDF-'],
+    ['templates', '%PDF-'],
+  ])('writes %s', async (format, holds) => {
+    const out = join(folder, `easel.${format}`);
+    expect(await diptychon('export', cardFile, '--format', format, '--paper', 'letter', '--out', out)).toMatchObject({ code: 0, err: '' });
+    expect(readFileSync(out, 'latin1')).toContain(holds);
   });
 
   it('explains itself', async () => {

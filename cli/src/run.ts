@@ -1,5 +1,6 @@
-import { writeFileSync } from 'node:fs';
-import { evaluate, report, writeSvg, type CardDocument, type Evaluation } from '@diptychon/core';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { evaluate, report, writeCsv, writeSvg, type Evaluation } from '@diptychon/core';
+import { writeDxf, writeOnePage, writeTemplates, type PaperId, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
 import { catalogueRecord, printCatalogue, printReport } from './print.js';
@@ -15,14 +16,33 @@ diptychon compute CARD.json [--set NAME=VALUE …] [--json]
 diptychon compute --mechanism ID [--set NAME=VALUE …] [--json]
     pieces, measures with reasons, findings and the motion's summary
 diptychon export CARD.json --format FORMAT --out FILE
-    a file for a cutter or printer
+    FORMAT: svg or dxf for a cutter (--folds score|perforation), csv of the measures,
+    pdf (one page) or templates (true size), both --paper a4|letter
 
 Lengths take a unit: 54mm, 5,4cm, 3 5/8, 3.625in. Angles: 45deg.
 `;
 
-const WRITERS: Readonly<Record<string, (evaluation: Evaluation, card: CardDocument) => string>> = {
-  svg: ({ sheets }, card) => writeSvg(sheets, card.name),
+type Writer = (
+  evaluation: Evaluation,
+  options: { folds: 'score' | 'perforation'; paper: PaperId },
+) => string | Uint8Array | Promise<Uint8Array>;
+
+const WRITERS: Readonly<Record<string, Writer>> = {
+  svg: ({ sheets, design }, { folds }) => writeSvg(sheets, design.card.name, { folds }),
+  dxf: ({ sheets }, { folds }) => writeDxf(sheets, { folds }),
+  csv: (evaluation) => writeCsv(evaluation),
+  pdf: (evaluation, { paper }) => writeOnePage(evaluation, paper, printFonts()),
+  templates: async ({ sheets, design }, { paper }) => (await writeTemplates(sheets, design.card.name, paper, printFonts())).bytes,
 };
+
+/** The letters that go into a PDF: the same files that the page ships with. */
+function printFonts(): PdfFonts {
+  const font = (weight: number): Uint8Array =>
+    new Uint8Array(
+      readFileSync(new URL(`../../web/public/print-fonts/atkinson-hyperlegible-next-latin-${weight}-normal.woff`, import.meta.url)),
+    );
+  return { regular: font(400), bold: font(700) };
+}
 
 /** Runs one command. @returns the exit code: 0 done, 2 something to put right */
 export async function run(argv: readonly string[], { stdout, stderr }: Streams): Promise<number> {
@@ -32,9 +52,9 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     if (command === 'help') stdout.write(HELP);
     else if (command === 'list') stdout.write(given.flags.has('json') ? json(catalogueRecord()) : printCatalogue());
     else if (command === 'compute') {
-      const { evaluation } = evaluated(given);
+      const evaluation = evaluated(given);
       stdout.write(given.flags.has('json') ? json(report(evaluation)) : printReport(report(evaluation)));
-    } else if (command === 'export') stdout.write(exportTo(given));
+    } else if (command === 'export') stdout.write(await exportTo(given));
     else throw new UsageError(`${command}: no such command; allowed: list, compute, export`);
     return 0;
   } catch (error) {
@@ -44,7 +64,7 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   }
 }
 
-function evaluated(given: Arguments): { evaluation: Evaluation; card: CardDocument } {
+function evaluated(given: Arguments): Evaluation {
   const card = cardFrom(given);
   let outcome;
   try {
@@ -54,18 +74,29 @@ function evaluated(given: Arguments): { evaluation: Evaluation; card: CardDocume
     throw error;
   }
   if (!outcome.ok) throw new UsageError(`${outcome.problems[0]!.size}: ${outcome.problems[0]!.says}`);
-  return { evaluation: outcome.evaluation, card };
+  return outcome.evaluation;
 }
 
-function exportTo(given: Arguments): string {
+function choice<T extends string>(given: Arguments, name: string, allowed: readonly T[]): T {
+  const value = given.options.get(name) ?? allowed[0]!;
+  const known = allowed.find((option) => option === value);
+  if (known === undefined) throw new UsageError(`--${name}: “${value}” is not allowed; allowed: ${allowed.join(', ')}`);
+  return known;
+}
+
+async function exportTo(given: Arguments): Promise<string> {
   const format = given.options.get('format') ?? '';
   const writer = WRITERS[format];
   if (!writer) throw new UsageError(`--format: “${format}” is not a format; allowed: ${Object.keys(WRITERS).join(', ')}`);
   const out = given.options.get('out');
   if (!out) throw new UsageError('--out: say which file to write');
-  const { evaluation, card } = evaluated(given);
+  const options = {
+    folds: choice(given, 'folds', ['score', 'perforation'] as const),
+    paper: choice(given, 'paper', ['a4', 'letter'] as const),
+  };
+  const content = await writer(evaluated(given), options);
   try {
-    writeFileSync(out, writer(evaluation, card));
+    writeFileSync(out, content);
   } catch {
     throw new UsageError(`--out: “${out}” cannot be written`);
   }

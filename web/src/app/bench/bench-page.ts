@@ -76,6 +76,12 @@ export class BenchPage {
   protected readonly filesShown = signal(false);
   protected readonly shown = signal<Finding | undefined>(undefined);
   protected readonly highlight = computed(() => ({ panels: this.shown()?.panels ?? [], creases: this.shown()?.creases ?? [] }));
+  /** in the standing view a crease is shown by the panels on both its sides */
+  protected readonly lit = computed(() => {
+    const { panels, creases } = this.highlight();
+    const beside = this.evaluation()?.design.linkage.hinges.filter((hinge) => creases.includes(hinge.id)) ?? [];
+    return [...panels, ...beside.flatMap(({ source }) => [source.left, source.right])];
+  });
   protected readonly notations = NOTATIONS.map(({ id, label }) => ({ value: id, label }));
   protected readonly saveWords = computed(() => SAVE_WORDS[this.session.saveState()]);
 

@@ -17,6 +17,7 @@ import {
   type SizeRow,
 } from '@diptychon/core';
 import { Select } from 'primeng/select';
+import { Textarea } from 'primeng/textarea';
 import { LengthField } from './length-field';
 import { NumberText } from './number-text';
 
@@ -35,7 +36,7 @@ interface Group {
 /** What the maker sets, and what follows from it with its reason. */
 @Component({
   selector: 'dip-sizes-panel',
-  imports: [FormsModule, LengthField, NumberText, Select],
+  imports: [FormsModule, LengthField, NumberText, Select, Textarea],
   templateUrl: './sizes-panel.html',
   styleUrl: './sizes-panel.scss',
 })
@@ -48,6 +49,7 @@ export class SizesPanel {
   protected readonly stocks = STOCKS.map(({ id, name }) => ({ value: id, label: name }));
   protected readonly boards = BOARDS.map(({ id, name }) => ({ value: id, label: name }));
   protected readonly envelopes = [{ value: '', label: 'none chosen' }, ...ENVELOPES.map(({ id, name }) => ({ value: id, label: name }))];
+  protected readonly states = ['idea', 'tested', 'made'];
   protected readonly foldEdges = [
     { value: 'side', label: 'at the side' },
     { value: 'top', label: 'at the top' },
@@ -101,6 +103,14 @@ export class SizesPanel {
 
   protected setFoldEdge(foldEdge: 'side' | 'top'): void {
     this.changed.emit({ what: 'Fold edge', apply: (card) => ({ ...card, foldEdge }) });
+  }
+
+  protected setState(state: NonNullable<CardDocument['state']>): void {
+    this.changed.emit({ what: 'State', apply: (card) => ({ ...card, state }) });
+  }
+
+  protected setNote(note: string): void {
+    this.changed.emit({ what: 'Notes', apply: (card) => ({ ...card, note: note.slice(0, 4000) || undefined }) });
   }
 
   protected setBoard(board: string): void {

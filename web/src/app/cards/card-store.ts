@@ -1,5 +1,6 @@
-import { Injectable } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import { DEMO_CARDS, readCard, type CardDocument } from '@diptychon/core';
+import { UnsavedJournal } from './unsaved-journal';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
 /** A card as kept: with the state before its last save, and a count of saves to notice another tab. */
@@ -37,6 +38,7 @@ const VERSION = 1;
 /** The maker's cards in this browser. A thin typed layer over IndexedDB; every save is one transaction. */
 @Injectable({ providedIn: 'root' })
 export class CardStore {
+  private readonly journal = inject(UnsavedJournal);
   private readonly db: Promise<IDBPDatabase<Shelf>> = openDB<Shelf>(NAME, VERSION, {
     upgrade(db) {
       db.createObjectStore('cards', { keyPath: 'id' });
@@ -103,7 +105,9 @@ export class CardStore {
     const now = readCard(record.card);
     const reading = now.ok ? now : readCard(record.previous);
     if (!reading.ok) return undefined;
-    return { card: reading.card, revision: record.revision, savedAt: record.savedAt, recovered: !now.ok };
+    // A change made just before its page was closed is newer than what was saved.
+    const unsaved = this.journal.read(record.id, record.revision);
+    return { card: unsaved ?? reading.card, revision: record.revision, savedAt: record.savedAt, recovered: !now.ok };
   }
 
   private async shelveDemo(db: IDBPDatabase<Shelf>): Promise<void> {
