@@ -3,7 +3,7 @@ import { stackClosed, type ClosedStack } from '../linkage/stacking.js';
 import type { Mm } from '../measure/units.js';
 import { areaContains, boxOf, type Area, type Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import { GLUE_FILM } from '../supplies/limits.js';
+import { CREASE_ZONE, GLUE_FILM } from '../supplies/limits.js';
 import type { Piece } from '../sheet/piece.js';
 import type { Design } from './compose.js';
 
@@ -21,7 +21,8 @@ export interface ClosedCard {
   props: Record<string, PropAt[]>;
   /** width of the spine to give each closing fold, by hinge: the thickest place between its leaves */
   spines: Record<string, Mm>;
-  thickest: { thickness: Mm; at: Point };
+  /** the thickest place, and the bodies piled up there */
+  thickest: { thickness: Mm; at: Point; bodies: number[] };
 }
 
 /** Thickness of one layer of a piece. */
@@ -88,7 +89,8 @@ function propsBetween(design: Design, pile: readonly Slab[], closing: Closing): 
   const [lower, upper] = [bodies(closing.lower), bodies(closing.upper)];
   const corners = pile.flatMap(({ area }) => area.outer.map(([x]) => x + 1e-6));
   const grid = Array.from({ length: ACROSS_SAMPLES }, (_, i) => px + ((i + 0.5) / ACROSS_SAMPLES) * closing.depth);
-  const xs = [...new Set([...corners, ...grid])].filter((x) => x > px + 0.5 && x < px + closing.depth).sort((a, b) => a - b);
+  // Where the give of the crease ends, the whole thickness begins to count.
+  const xs = [...new Set([...corners, ...grid, px + CREASE_ZONE + 1e-6])].filter((x) => x > px + 0.5 && x < px + closing.depth).sort((a, b) => a - b);
   const step = closing.length / ALONG_SAMPLES;
   const needed = Math.max(1, Math.min(ALONG_SAMPLES, Math.round(LEAST_PROP / step)));
   return xs.map((x) => {
@@ -135,13 +137,13 @@ function thickestPlace(design: Design, pile: readonly Slab[], box: Box): ClosedC
     minX + (((i % 20) + 0.5) / 20) * (maxX - minX),
     minY + ((Math.floor(i / 20) + 0.5) / 14) * (maxY - minY),
   ]);
-  let best = { thickness: 0, at: middles[0] ?? ([0, 0] as Point) };
+  let best = { thickness: 0, at: middles[0] ?? ([0, 0] as Point), bodies: [] as number[] };
   for (const at of [...middles, ...grid]) {
     const here = pile.filter((slab) => inBox(slab.box, at) && areaContains(slab.area, at));
     const bodies = new Set(here.map((slab) => slab.body));
     const glued = design.linkage.bonds.reduce((n, { a, b }) => n + (bodies.has(a) && bodies.has(b) ? 1 : 0), 0);
     const thickness = here.reduce((sum, slab) => sum + slab.thickness, 0) + glued * GLUE_FILM;
-    if (thickness > best.thickness) best = { thickness, at };
+    if (thickness > best.thickness) best = { thickness, at, bodies: [...bodies].filter((body) => body >= 0) };
   }
   return best;
 }

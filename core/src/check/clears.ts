@@ -48,7 +48,7 @@ export const clears: Check = ({ design, motion }) => {
       panels: [hit.a.id, hit.b.id],
       at: hit.at,
       ...(!motion.closedFlat.holds && { followsFrom: motion.frames[0]!.misfit > JOINT_SLACK ? 'closes-loop' : 'folds-flat' }),
-      says: `${hit.a.name} and ${hit.b.name} run into each other at an opening of ${printAngle(hit.opening)}, by up to ${plainMm(hit.depth)}.`,
+      says: `On the way, ${hit.a.name} and ${hit.b.name} run into each other at an opening of ${printAngle(hit.opening)}, by up to ${plainMm(hit.depth)}.`,
     });
   }
   if (found.length === 0)

@@ -53,6 +53,7 @@ function balance({ design, motion, resting }: CheckInput): Finding {
     limit: SAFE_MARGIN,
     unit: 'mm',
     at: resting.s,
+    panels: [design.base.ground],
     says:
       margin <= 0
         ? `It tips over (${says}): its weight falls ${plainMm(-margin)} outside what touches the table.`

@@ -24,7 +24,7 @@ import type { Finding } from '@diptychon/core';
             @if (finding.fix; as fix) {
               <button type="button" class="fix" (click)="fixed.emit(finding)">{{ fix.says }}</button>
             }
-            @if (finding.panels?.length || finding.creases?.length) {
+            @if (finding.panels?.length || finding.creases?.length || finding.at !== undefined) {
               <button type="button" class="show" [attr.aria-label]="'Show where: ' + finding.says" (click)="show.emit(finding)">
                 Show where
               </button>

@@ -1,0 +1,256 @@
+import { describe, expect, it } from 'vitest';
+import { newCard, type CardDocument } from '../card/document.js';
+import { evaluate, type Evaluation } from '../evaluate.js';
+import { cutSheet } from '../sheet/cut-sheet.js';
+import { boardById } from '../supplies/boards.js';
+import { ENVELOPES } from '../supplies/envelopes.js';
+import { stockById } from '../supplies/stocks.js';
+import { runChecks } from './all-checks.js';
+import { bulk } from './bulk.js';
+import { clears } from './clears.js';
+import { closesLoop } from './closes-loop.js';
+import type { CheckInput, Finding } from './finding.js';
+import { foldsFlat } from './folds-flat.js';
+import { glueClear } from './glue-clear.js';
+import { meets } from './meets.js';
+import { scoreable } from './scoreable.js';
+import { stands } from './stands.js';
+import { staysInside } from './stays-inside.js';
+
+type SizeMap = Record<string, number | string>;
+
+const easelCard = (sizes: SizeMap = {}): CardDocument =>
+  newCard({ id: 'easel', name: 'easel', base: { mechanism: 'easel-folded-front', sizes } });
+const vFoldCard = (sizes: SizeMap = {}, base: SizeMap = {}): CardDocument =>
+  newCard({
+    id: 'v',
+    name: 'v',
+    base: { mechanism: 'folded-card', sizes: base },
+    movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes }],
+  });
+
+/** What a check reads, from a card; parts may be changed by a test before the check sees them. */
+function inputOf(card: CardDocument): CheckInput & { evaluation: Evaluation } {
+  const outcome = evaluate(card);
+  if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+  const { evaluation } = outcome;
+  const { design, motion, closed, resting } = evaluation;
+  return {
+    evaluation,
+    card,
+    design,
+    motion,
+    closed,
+    resting,
+    sheets: design.pieces.map(cutSheet),
+    board: boardById(card.board),
+    envelope: ENVELOPES.find((e) => e.id === card.envelope),
+  };
+}
+
+const bad = (findings: readonly Finding[]): Finding[] => findings.filter((f) => f.severity !== 'pass');
+
+describe('meets', () => {
+  it('is content with edges that meet', () => {
+    expect(bad(meets(inputOf(easelCard())))).toEqual([]);
+  });
+
+  it('measures by how much two edges miss each other', () => {
+    const input = inputOf(vFoldCard());
+    const [edges] = input.design.base.meetings;
+    // The back leaf's edge looked for 1.5 mm nearer the fold than it is: the front's lies that far past it.
+    const b = { ...edges!.b, from: [edges!.b.from[0] - 1.5, 0] as const, to: [edges!.b.to[0] - 1.5, edges!.b.to[1]] as const };
+    const design = { ...input.design, base: { ...input.design.base, meetings: [{ ...edges!, b }] } };
+    expect(meets({ ...input, design })).toMatchObject([{ severity: 'fail', value: expect.closeTo(1.5, 9) }]);
+  });
+});
+
+describe('closes-loop', () => {
+  it('names creases that would have to fold the other way', () => {
+    const input = inputOf(vFoldCard());
+    const found = closesLoop({ ...input, motion: { ...input.motion, wrongWay: ['figure/crest'] } });
+    expect(bad(found)).toMatchObject([{ id: 'closes-loop/wrong-way', severity: 'fail', creases: ['figure/crest'] }]);
+  });
+
+  it('warns of a part that nothing leads', () => {
+    const input = inputOf(vFoldCard());
+    expect(bad(closesLoop({ ...input, motion: { ...input.motion, freedom: 1 } }))).toMatchObject([
+      { id: 'closes-loop/loose', severity: 'warn' },
+    ]);
+  });
+});
+
+describe('folds-flat', () => {
+  it('reports panels that would have to pass through each other, and piles that go round in a circle', () => {
+    const input = inputOf(vFoldCard());
+    const stack = input.closed.stack;
+    const crossed = foldsFlat({ ...input, closed: { ...input.closed, stack: { ...stack, crossings: [[0, 1]] } } });
+    expect(bad(crossed)[0]!.says).toContain('pass through each other');
+    const circle = foldsFlat({ ...input, closed: { ...input.closed, stack: { ...stack, order: [] } } });
+    expect(bad(circle)[0]!.says).toContain('circle');
+  });
+
+  it('lets a crease give near its fold, by two calipers of the card', () => {
+    const caliper = stockById('card-250').caliper;
+    const gapeOf = (innerThickness: number, innerFrom: number): number =>
+      foldsFlat(
+        inputOf(newCard({ id: 'f', name: 'f', base: { mechanism: 'folded-card', sizes: { depth: 100, innerThickness, innerFrom } } })),
+      ).find((f) => f.id.startsWith('folds-flat/gape'))!.value!;
+    expect(gapeOf(1, 10)).toBeCloseTo(Math.max(((1 - 2 * caliper) / 10) * 100, (1 / 20) * 100), 3);
+    expect(gapeOf(1, 25)).toBeCloseTo(4, 4);
+  });
+});
+
+describe('stays-inside', () => {
+  it('warns of a figure that comes near the edge without passing it', () => {
+    // 105 mm deep: a pointed crest reaching 103 mm from the fold when closed is within the 3 mm margin.
+    const crestLength = 103 / Math.sin((105 * Math.PI) / 180);
+    const found = staysInside(inputOf(vFoldCard({ crestLength, outline: 'pointed' })));
+    expect(bad(found)).toMatchObject([{ id: 'stays-inside/margin', severity: 'warn', value: expect.closeTo(2, 6) }]);
+  });
+
+  it('takes the thickness off the envelope both ways', () => {
+    // C6 is 162 × 114 inside: 161 mm long leaves 1 mm, which a closed easel of more than 1 mm does not have.
+    const tight = staysInside(inputOf({ ...easelCard({ depth: 161, length: 105 }), envelope: 'c6' }));
+    const thickness = inputOf(easelCard({ depth: 161, length: 105 })).closed.thickest.thickness;
+    expect(tight.find((f) => f.id === 'stays-inside/envelope')).toMatchObject({ severity: 'fail', value: expect.closeTo(161 + thickness - 162, 6) });
+    const easy = staysInside(inputOf({ ...easelCard({ depth: 150, length: 105 }), envelope: 'c6' }));
+    expect(easy.find((f) => f.id === 'stays-inside/envelope')!.severity).toBe('pass');
+  });
+
+  it('names the smallest listed envelope when none is chosen', () => {
+    const hint = staysInside(inputOf(easelCard({ depth: 150, length: 105 }))).find((f) => f.id === 'stays-inside/envelope')!;
+    expect(hint.says).toContain('C6');
+    const huge = staysInside(inputOf(easelCard({ depth: 320, length: 320 }))).find((f) => f.id === 'stays-inside/envelope')!;
+    expect(huge.says).toContain('fold one');
+  });
+});
+
+describe('clears', () => {
+  it('finds a figure that stands in the way of the foot of an easel', () => {
+    // A figure on the main fold of an easel stands under the strut, where the triangle is narrow.
+    const card: CardDocument = {
+      ...easelCard({ depth: 200, length: 150, stopDistance: 100 }),
+      movements: [
+        { id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: { crestLength: 150, wingLength: 60, outline: 'upright', apex: 60 } },
+      ],
+    };
+    const input = inputOf(card);
+    const found = bad(clears(input));
+    expect(found.length).toBeGreaterThan(0);
+    for (const finding of found) {
+      expect(finding.value).toBeGreaterThan(0);
+      expect(finding.at).toBeGreaterThan(0);
+      expect(finding.panels!.some((id) => id.startsWith('figure/'))).toBe(true);
+    }
+  });
+
+  it('finds nothing where panels only touch', () => {
+    expect(bad(clears(inputOf(vFoldCard())))).toEqual([]);
+    expect(bad(clears(inputOf(easelCard())))).toEqual([]);
+  });
+});
+
+describe('stands', () => {
+  it('knows that a card standing half open does not tip, and one stood nearly shut does', () => {
+    const half = stands(inputOf(newCard({ id: 's', name: 's', base: { mechanism: 'folded-card', sizes: { shown: 'standing' } } })));
+    expect(half[0]!.severity).toBe('pass');
+    // Two leaves 105 deep at a right angle on edge: contact is the triangle of both feet; the centre of weight lies
+    // half way along each leaf, so it is 105·√2/4 from the hypotenuse's middle line: 37.1/… measured inward.
+    const reach = (105 / 2 / Math.SQRT2) * 1;
+    expect(half[0]!.value).toBeLessThanOrEqual(reach + 1e-6);
+    expect(half[0]!.value).toBeGreaterThan(0);
+  });
+
+  it('measures a flat card from its middle to its nearer edge', () => {
+    const flat = stands(inputOf(newCard({ id: 's', name: 's', base: { mechanism: 'folded-card', sizes: { depth: 105, length: 148 } } })));
+    expect(flat[0]!.value).toBeCloseTo(148 / 2, 6);
+  });
+
+  it('says how far the weight falls outside what touches the table', () => {
+    const input = inputOf(easelCard());
+    // The same easel looked at as if its back were the table: it would rest on the fold edge alone.
+    const design = { ...input.design, base: { ...input.design.base, rest: { ...input.design.base.rest, up: [1, 0, 0] as const } } };
+    const [found] = stands({ ...input, design });
+    expect(found).toMatchObject({ severity: 'fail' });
+    expect(found!.says).toMatch(/tips over .*outside what touches the table/);
+  });
+
+  it('fails a stop lower than the foot is thick', () => {
+    const found = stands(inputOf(easelCard({ stopHeight: 0.5 })));
+    expect(found.find((f) => f.id === 'stands/stop')).toMatchObject({ severity: 'fail', value: 0.5, limit: expect.closeTo(6 * 0.31, 9) });
+  });
+});
+
+describe('bulk', () => {
+  it('adds up every layer at the thickest place', () => {
+    const input = inputOf(newCard({ id: 'b', name: 'b', base: { mechanism: 'folded-card', sizes: { innerThickness: 5 } } }));
+    expect(bulk(input)).toMatchObject([{ severity: 'warn', value: expect.closeTo(2 * 0.31 + 5, 9) }]);
+    expect(bulk(inputOf(vFoldCard()))[0]!.severity).toBe('pass');
+  });
+
+  it('names the panels piled up there', () => {
+    const [found] = bulk(inputOf(easelCard()));
+    expect(found!.panels).toEqual(expect.arrayContaining(['base/base', 'stop/stop', 'display/display']));
+  });
+});
+
+describe('scoreable', () => {
+  it('reads a score beyond a short board from the other end', () => {
+    const card: CardDocument = { ...newCard({ id: 'd', name: 'd', base: { mechanism: 'folded-card', sizes: { depth: 240 } } }), board: 'half-cm-210' };
+    // 240 from both ends of 480: beyond a board of 210 either way.
+    expect(bad(scoreable(inputOf(card)))[0]!.says).toContain('beyond the board from both ends');
+    const shorter: CardDocument = { ...card, base: { mechanism: 'folded-card', sizes: { depth: 205 } } };
+    expect(bad(scoreable(inputOf(shorter)))).toEqual([]);
+  });
+
+  it('leaves the second score of a spine, and scores that do not cross the blank, to pencil and rule', () => {
+    const spined: CardDocument = { ...easelCard({ depth: 150, spine: 'fitted' }), board: 'five-mm-300' };
+    expect(bad(scoreable(inputOf(spined)))).toEqual([]);
+    expect(bad(scoreable(inputOf({ ...vFoldCard({}, { depth: 105 }), board: 'five-mm-300' })))).toEqual([]);
+  });
+});
+
+describe('glue-clear', () => {
+  it('measures glue that reaches past its panel', () => {
+    const input = inputOf(easelCard());
+    const [display] = input.design.linkage.bonds;
+    // The glued area moved up by 30 mm reaches past the lower half of the front onto the strut.
+    const moved = { ...display!, source: { ...display!.source, corners: display!.source.corners.map(([x, y]) => [x, y + 30] as const) } };
+    const linkage = { ...input.design.linkage, bonds: [moved] };
+    const found = bad(glueClear({ ...input, design: { ...input.design, linkage } }));
+    const past = found.find((f) => f.id.endsWith('/past'))!;
+    const width = 105 - 4;
+    expect(past.severity).toBe('fail');
+    expect(past.value).toBeCloseTo(width * (30 - 2), 0);
+  });
+
+  it('warns of a tab too narrow to hold', () => {
+    const found = bad(glueClear(inputOf(vFoldCard({ tabWidth: 4 }))));
+    expect(found.map((f) => f.id.split('/').at(-1))).toEqual(['narrow', 'narrow']);
+    for (const finding of found) expect(finding.value).toBeLessThan(4);
+  });
+
+  it('passes on what could not be split', () => {
+    const input = inputOf(easelCard());
+    const design = { ...input.design, faults: [{ kind: 'locked-panels' as const, says: 'Neither can fold.' }] };
+    expect(bad(glueClear({ ...input, design }))).toMatchObject([{ severity: 'fail', says: 'Neither can fold.' }]);
+  });
+});
+
+describe('all checks', () => {
+  it('come worst first, causes before what follows from them, each with a sentence and an id of its own', () => {
+    const card = vFoldCard({ rayAngle: 0.785, wingAngle: 1.047, secondRayAngle: 0.873, secondWingAngle: 1.222, crestLength: 130 });
+    const found = runChecks(inputOf(card));
+    const weight = { fail: 0, warn: 1, pass: 2 };
+    found.slice(1).forEach((finding, i) => expect(weight[found[i]!.severity]).toBeLessThanOrEqual(weight[finding.severity]));
+    for (const [i, finding] of found.entries()) {
+      if (!finding.followsFrom) continue;
+      const cause = found.findIndex((f) => f.id === finding.followsFrom);
+      expect(cause).toBeGreaterThanOrEqual(0);
+      expect(cause).toBeLessThan(i);
+    }
+    expect(new Set(found.map((f) => f.id)).size).toBe(found.length);
+    for (const finding of found) expect(finding.says).toMatch(/^[A-Z].*[.!]$/s);
+  });
+});
