@@ -90,7 +90,9 @@ function propsBetween(design: Design, pile: readonly Slab[], closing: Closing): 
   const corners = pile.flatMap(({ area }) => area.outer.map(([x]) => x + 1e-6));
   const grid = Array.from({ length: ACROSS_SAMPLES }, (_, i) => px + ((i + 0.5) / ACROSS_SAMPLES) * closing.depth);
   // Where the give of the crease ends, the whole thickness begins to count.
-  const xs = [...new Set([...corners, ...grid, px + CREASE_ZONE + 1e-6])].filter((x) => x > px + 0.5 && x < px + closing.depth).sort((a, b) => a - b);
+  const xs = [...new Set([...corners, ...grid, px + CREASE_ZONE + 1e-6])]
+    .filter((x) => x > px + 0.5 && x < px + closing.depth)
+    .sort((a, b) => a - b);
   const step = closing.length / ALONG_SAMPLES;
   const needed = Math.max(1, Math.min(ALONG_SAMPLES, Math.round(LEAST_PROP / step)));
   return xs.map((x) => {

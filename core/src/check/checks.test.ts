@@ -113,7 +113,10 @@ describe('stays-inside', () => {
     // C6 is 162 × 114 inside: 161 mm long leaves 1 mm, which a closed easel of more than 1 mm does not have.
     const tight = staysInside(inputOf({ ...easelCard({ depth: 161, length: 105 }), envelope: 'c6' }));
     const thickness = inputOf(easelCard({ depth: 161, length: 105 })).closed.thickest.thickness;
-    expect(tight.find((f) => f.id === 'stays-inside/envelope')).toMatchObject({ severity: 'fail', value: expect.closeTo(161 + thickness - 162, 6) });
+    expect(tight.find((f) => f.id === 'stays-inside/envelope')).toMatchObject({
+      severity: 'fail',
+      value: expect.closeTo(161 + thickness - 162, 6),
+    });
     const easy = staysInside(inputOf({ ...easelCard({ depth: 150, length: 105 }), envelope: 'c6' }));
     expect(easy.find((f) => f.id === 'stays-inside/envelope')!.severity).toBe('pass');
   });
@@ -197,7 +200,10 @@ describe('bulk', () => {
 
 describe('scoreable', () => {
   it('reads a score beyond a short board from the other end', () => {
-    const card: CardDocument = { ...newCard({ id: 'd', name: 'd', base: { mechanism: 'folded-card', sizes: { depth: 240 } } }), board: 'half-cm-210' };
+    const card: CardDocument = {
+      ...newCard({ id: 'd', name: 'd', base: { mechanism: 'folded-card', sizes: { depth: 240 } } }),
+      board: 'half-cm-210',
+    };
     // 240 from both ends of 480: beyond a board of 210 either way.
     expect(bad(scoreable(inputOf(card)))[0]!.says).toContain('beyond the board from both ends');
     const shorter: CardDocument = { ...card, base: { mechanism: 'folded-card', sizes: { depth: 205 } } };

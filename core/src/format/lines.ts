@@ -50,10 +50,10 @@ export function perforated(from: Point, to: Point): [Point, Point][] {
   const length = distance(from, to);
   const room = length - 2 * SHORT_OF_EDGE;
   if (room <= DASH) return [[between(from, to, 1 / 3), between(from, to, 2 / 3)]];
-  const dashes = Math.max(1, Math.round((room + GAP) / (DASH + GAP)));
+  const dashes = Math.max(1, Math.floor((room + GAP) / (DASH + GAP)));
   const stride = dashes === 1 ? 0 : (room - DASH) / (dashes - 1);
   return Array.from({ length: dashes }, (_, i): [Point, Point] => {
-    const start = SHORT_OF_EDGE + i * stride;
+    const start = dashes === 1 ? (length - DASH) / 2 : SHORT_OF_EDGE + i * stride;
     return [between(from, to, start / length), between(from, to, (start + DASH) / length)];
   });
 }

@@ -15,10 +15,7 @@ import type { Finding } from '@diptychon/core';
           <span class="sign" aria-hidden="true"></span>
           <div>
             <p class="word">
-              {{ words[finding.severity] }}
-              @if (finding.followsFrom) {
-                , follows from the above
-              }
+              {{ words[finding.severity] + (finding.followsFrom ? ', follows from the above' : '') }}
             </p>
             <p class="says">{{ finding.says }}</p>
             @if (finding.fix; as fix) {

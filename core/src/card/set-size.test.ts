@@ -1,0 +1,158 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { CATALOGUE } from '../mechanism/catalogue.js';
+import { evaluate } from '../evaluate.js';
+import { toRadians } from '../measure/units.js';
+import { DEMO_CARDS } from './demo-cards.js';
+import { newCard, type CardDocument } from './document.js';
+import { migrate } from './migrate.js';
+import { allowedWords, filledSizes, refusal, setSize, sizeRows, unsetSize } from './set-size.js';
+
+const easel = newCard({ id: 'e', name: 'e', base: { mechanism: 'easel-folded-front', sizes: { depth: 150 } } });
+const vFold: CardDocument = {
+  ...newCard({ id: 'v', name: 'v', base: { mechanism: 'folded-card', sizes: {} } }),
+  movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }],
+};
+
+describe('setting a size', () => {
+  it('leaves the card before as it was', () => {
+    const before = JSON.stringify(easel);
+    const after = setSize(easel, 'base', 'depth', 120);
+    expect(after.base.sizes['depth']).toBe(120);
+    expect(JSON.stringify(easel)).toBe(before);
+  });
+
+  it('turns a lean into the stop distance that gives it, and back', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 110, max: 300, noNaN: true }), fc.double({ min: 25, max: 84, noNaN: true }), (depth, lean) => {
+        const card = setSize(setSize(easel, 'base', 'depth', depth), 'base', 'lean', toRadians(lean));
+        expect(card.base.sizes['stopDistance']).toBeCloseTo(depth * Math.cos(toRadians(lean)), 9);
+        expect(sizeRows(card, 'base').find((row) => row.name === 'lean')!.value).toBeCloseTo(toRadians(lean), 9);
+      }),
+    );
+  });
+
+  it('goes back to following when it is let go', () => {
+    const set = setSize(vFold, 'figure', 'wingAngle', toRadians(80));
+    expect(filledSizes(unsetSize(set, 'figure', 'wingAngle'), 'figure')['wingAngle']).toBeCloseTo(toRadians(60), 12);
+  });
+
+  it('leaves other movements alone', () => {
+    const two: CardDocument = { ...vFold, movements: [...vFold.movements, { ...vFold.movements[0]!, id: 'second' }] };
+    const set = setSize(two, 'second', 'crestLength', 30);
+    expect(set.movements.map((m) => m.sizes)).toEqual([{}, { crestLength: 30 }]);
+  });
+});
+
+describe('refusing a size', () => {
+  it('gives the reason that holds for the value asked for', () => {
+    expect(refusal(vFold, 'figure', 'wingAngle', toRadians(30))).toContain('pull taut at 90°');
+    expect(refusal(vFold, 'figure', 'wingAngle', toRadians(70))).toBeUndefined();
+    expect(refusal(easel, 'base', 'lean', toRadians(88))).toContain('Stop from the fold');
+  });
+
+  it('agrees with the evaluation, whatever is asked for', () => {
+    const names = sizeRows(easel, 'base')
+      .filter((row) => row.kind === 'length' && !row.insteadOf)
+      .map((row) => row.name);
+    fc.assert(
+      fc.property(fc.constantFrom(...names), fc.double({ min: -50, max: 400, noNaN: true }), (name, value) => {
+        const outcome = evaluate(setSize(easel, 'base', name, value));
+        const refused = !outcome.ok && outcome.problems.some((p) => p.size === name);
+        expect(refusal(easel, 'base', name, value) !== undefined).toBe(refused);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('says what is allowed for a field that holds nonsense', () => {
+    expect(allowedWords(easel, 'base', 'depth')).toBe('Allowed is 40 mm to 320 mm.');
+    expect(allowedWords(vFold, 'figure', 'direction')).toBe('Allowed: toward, away.');
+    expect(allowedWords(easel, 'base', 'nothing')).toBe('');
+  });
+});
+
+describe('rows of sizes for a screen', () => {
+  it('hide what does not apply', () => {
+    const names = (card: CardDocument): string[] => sizeRows(card, 'base').map((row) => row.name);
+    expect(names(easel)).not.toContain('innerFrom');
+    expect(names(setSize(easel, 'base', 'innerThickness', 2))).toContain('innerFrom');
+  });
+
+  it('know which sizes the maker set and which follow others', () => {
+    const row = (name: string) => sizeRows(easel, 'base').find((r) => r.name === name)!;
+    expect(row('depth')).toMatchObject({ given: true, follows: false });
+    expect(row('displayHeight')).toMatchObject({ given: false, follows: true, value: 150 });
+  });
+
+  it('name a part that is not there', () => {
+    expect(() => sizeRows(easel, 'figure')).toThrow('no part “figure”');
+  });
+});
+
+describe('every mechanism of the catalogue', () => {
+  it.each(CATALOGUE.map((m) => [m.id, m] as const))(
+    '%s has defaults within its own limits, and a reason for every limit',
+    (id, mechanism) => {
+      const card: CardDocument =
+        mechanism.kind === 'base'
+          ? newCard({ id: 'c', name: 'c', base: { mechanism: id, sizes: {} } })
+          : { ...vFold, movements: [{ id: 'figure', mechanism: id, host: 'main-fold', sizes: {} }] };
+      expect(evaluate(card).ok).toBe(true);
+      for (const owner of ['base', ...card.movements.map((m) => m.id)]) {
+        for (const row of sizeRows(card, owner)) {
+          if (row.range) expect(row.range.because.length).toBeGreaterThan(15);
+          expect(row.help).toMatch(/\.$/);
+        }
+      }
+    },
+  );
+
+  it.each(CATALOGUE.map((m) => [m.id, m] as const))('%s gives every measure a reason', (id, mechanism) => {
+    if (mechanism.kind !== 'base') return;
+    const outcome = evaluate(newCard({ id: 'c', name: 'c', base: { mechanism: id, sizes: {} } }));
+    if (!outcome.ok) throw new Error('defaults refused');
+    for (const measure of outcome.evaluation.measures) expect(measure.because.length).toBeGreaterThan(10);
+  });
+});
+
+describe('composing', () => {
+  it('refuses a size that no part has', () => {
+    const outcome = evaluate({ ...easel, base: { ...easel.base, sizes: { girth: 3 } } });
+    expect(!outcome.ok && outcome.problems[0]!.says).toContain('there is no such size');
+  });
+
+  it('names a fold that the card does not have', () => {
+    const lost = { ...vFold, movements: [{ ...vFold.movements[0]!, host: 'side-fold' }] };
+    expect(() => evaluate(lost)).toThrow('no fold “side-fold”');
+  });
+
+  it('carries two figures on one fold, each with its own panels', () => {
+    const two: CardDocument = {
+      ...vFold,
+      base: { mechanism: 'folded-card', sizes: { depth: 120, length: 250 } },
+      movements: [
+        { id: 'near', mechanism: 'v-fold', host: 'main-fold', sizes: { apex: 40, wingLength: 50, crestLength: 50 } },
+        { id: 'far', mechanism: 'v-fold', host: 'main-fold', sizes: { apex: 160, wingLength: 50, crestLength: 50 } },
+      ],
+    };
+    const outcome = evaluate(two);
+    if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+    const { motion, design, findings } = outcome.evaluation;
+    expect(motion.worstMisfit).toBeLessThan(1e-6);
+    expect(motion.freedom).toBe(0);
+    expect(design.panels.filter((panel) => panel.id.startsWith('far/'))).toHaveLength(4);
+    expect(findings.filter((f) => f.severity === 'fail')).toEqual([]);
+  });
+});
+
+describe('bringing a document up to date', () => {
+  it('leaves a current one as it is', () => {
+    const raw = JSON.parse(JSON.stringify(DEMO_CARDS[0])) as Record<string, unknown>;
+    expect(migrate(raw)).toEqual(raw);
+  });
+
+  it.each([undefined, 'one', 0, 1.5, 2])('refuses the version %j with what is allowed', (version) => {
+    expect(() => migrate({ version })).toThrow(/allowed: 1 to 1/);
+  });
+});

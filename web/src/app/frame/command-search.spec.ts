@@ -1,0 +1,63 @@
+import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { CommandSearch } from './command-search';
+import { Commands } from './commands';
+
+describe('CommandSearch', () => {
+  let fixture: ComponentFixture<CommandSearch>;
+  let ran: string[];
+  const field = (): HTMLInputElement => document.querySelector('#command-words')!;
+  const options = (): string[] => [...document.querySelectorAll('#command-list li')].map((li) => li.textContent!.trim());
+
+  async function type(words: string): Promise<void> {
+    field().value = words;
+    field().dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+  }
+
+  async function press(key: string, more: KeyboardEventInit = {}): Promise<void> {
+    (field() ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...more }));
+    await fixture.whenStable();
+  }
+
+  beforeEach(async () => {
+    window.matchMedia = (() => ({ matches: false, addEventListener: () => undefined })) as unknown as typeof matchMedia;
+    TestBed.configureTestingModule({ providers: [provideRouter([])] });
+    ran = [];
+    TestBed.inject(Commands).offered.set([
+      { words: 'Open the card', run: () => ran.push('open') },
+      { words: 'Print and files', run: () => ran.push('print') },
+    ]);
+    fixture = TestBed.createComponent(CommandSearch);
+    await fixture.whenStable();
+    await press('k', { ctrlKey: true });
+  });
+
+  afterEach(() => fixture.destroy());
+
+  it('opens with its key and lists what the screen offers first', () => {
+    expect(options().slice(0, 2)).toEqual(['Open the card', 'Print and files']);
+    expect(options().length).toBeGreaterThan(4);
+  });
+
+  it('finds by any of the words, in any order', async () => {
+    await type('files pri');
+    expect(options()).toEqual(['Print and files']);
+    await type('no such thing');
+    expect(options()).toEqual(['Nothing by those words.']);
+  });
+
+  it('chooses with the arrow keys and runs with Enter', async () => {
+    await press('ArrowDown');
+    await press('Enter');
+    expect(ran).toEqual(['print']);
+  });
+
+  it('goes round at both ends', async () => {
+    await type('card');
+    await press('ArrowUp');
+    await press('ArrowDown');
+    await press('Enter');
+    expect(ran).toEqual(['open']);
+  });
+});

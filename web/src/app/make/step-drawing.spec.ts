@@ -1,0 +1,72 @@
+import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { benchSteps, DEMO_CARDS, evaluate, type BenchStep, type Evaluation } from '@diptychon/core';
+import { StepDrawing } from './step-drawing';
+
+function evaluated(): Evaluation {
+  const outcome = evaluate(DEMO_CARDS[0]!);
+  if (!outcome.ok) throw new Error('sizes refused');
+  return outcome.evaluation;
+}
+
+type FlatPicture = Extract<NonNullable<BenchStep['picture']>, { kind: 'flat' }>;
+
+describe('StepDrawing', () => {
+  const evaluation = evaluated();
+  const sheet = evaluation.sheets[0]!;
+  let fixture: ComponentFixture<StepDrawing>;
+  const svg = (): SVGElement => fixture.nativeElement.querySelector('svg');
+  const xs = (selector: string): number[] => [...svg().querySelectorAll(selector)].map((line) => Number(line.getAttribute('x1')));
+
+  async function draw(picture: Partial<FlatPicture>, order: string[] = []): Promise<void> {
+    fixture = TestBed.createComponent(StepDrawing);
+    const base: FlatPicture = { kind: 'flat', piece: 'base', face: 'up', turned: false, scores: [], zones: [], marks: false, cuts: false };
+    fixture.componentRef.setInput('sheet', sheet);
+    fixture.componentRef.setInput('picture', { ...base, ...picture });
+    fixture.componentRef.setInput('order', order);
+    await fixture.whenStable();
+  }
+
+  it('draws only what the step needs', async () => {
+    await draw({ scores: ['front-score'] });
+    expect(xs('line.score')).toHaveLength(1);
+    expect(svg().querySelectorAll('.mark, .zone')).toHaveLength(0);
+  });
+
+  it('mirrors a piece turned face over, and turns one laid end for end', async () => {
+    const place = async (picture: Partial<FlatPicture>): Promise<number> => {
+      await draw({ ...picture, scores: ['front-score'] });
+      const scale = 608 / sheet.width;
+      return (xs('line.score')[0]! - 46) / scale;
+    };
+    expect(await place({})).toBeCloseTo(75, 6);
+    expect(await place({ face: 'down' })).toBeCloseTo(sheet.width - 75, 6);
+    expect(await place({ turned: true })).toBeCloseTo(sheet.width - 75, 6);
+    expect(await place({ face: 'down', turned: true })).toBeCloseTo(75, 6);
+  });
+
+  it('numbers scores in the order they are read, apart from each other', async () => {
+    const ids = sheet.scores.map((score) => score.id);
+    await draw({ scores: ids }, ids);
+    const circles = [...svg().querySelectorAll('circle')].map((circle) => Number(circle.getAttribute('cx')));
+    expect([...svg().querySelectorAll('text')].map((text) => text.textContent)).toEqual(['1', '2', '3']);
+    expect(circles[2]! - circles[1]!).toBeGreaterThan(37);
+  });
+
+  it('says how the piece lies', async () => {
+    await draw({ face: 'down', turned: true });
+    expect(svg().getAttribute('aria-label')).toBe('Card, face over, turned end for end');
+  });
+
+  it('can draw every flat step of the card', async () => {
+    for (const step of benchSteps(evaluation)) {
+      if (step.picture?.kind !== 'flat') continue;
+      const { piece } = step.picture;
+      expect(evaluation.sheets.some((s) => s.piece.id === piece)).toBe(true);
+      if (piece === 'base')
+        await draw(
+          step.picture,
+          step.readings?.map((r) => r.score.id),
+        );
+    }
+  });
+});
