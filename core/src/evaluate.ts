@@ -6,6 +6,7 @@ import type { CheckInput, Finding } from './check/finding.js';
 import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
 import { carry, carryDirection, dot, type Vec3 } from './linkage/rigid.js';
 import type { Measure, Tracked } from './mechanism/contract.js';
+import { retold } from './measure/retell.js';
 import { cutSheet, type CutSheet } from './sheet/cut-sheet.js';
 import { boardById } from './supplies/boards.js';
 import { ENVELOPES } from './supplies/envelopes.js';
@@ -32,7 +33,8 @@ export type Outcome = { ok: true; evaluation: Evaluation } | { ok: false; proble
  */
 export function evaluate(card: CardDocument): Outcome {
   const composed = compose(card);
-  if (!composed.ok) return composed;
+  const inNotation = (sentence: string): string => retold(sentence, card.notation);
+  if (!composed.ok) return { ok: false, problems: composed.problems.map((problem) => ({ ...problem, says: inNotation(problem.says) })) };
   const { design } = composed;
   const motion = followMotion(design.linkage, design.schedule);
   const closed = closeCard(design, motion);
@@ -58,7 +60,11 @@ export function evaluate(card: CardDocument): Outcome {
       sheets,
       resting,
       measures: [...blankMeasures(sheets, design, closed), ...design.measures],
-      findings: runChecks(input),
+      findings: runChecks(input).map((finding) => ({
+        ...finding,
+        says: inNotation(finding.says),
+        ...(finding.fix && { fix: { ...finding.fix, says: inNotation(finding.fix.says) } }),
+      })),
       openHeight: openHeight(design, motion, resting),
     },
   };

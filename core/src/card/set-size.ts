@@ -2,6 +2,7 @@ import { baseById, movementById } from '../mechanism/catalogue.js';
 import { checkSizes, fillSizes, num, type Sizes } from '../mechanism/sizes.js';
 import type { AlternativeSize, Base, FreeSize, Movement } from '../mechanism/contract.js';
 import { plainMm, printAngle } from '../measure/print.js';
+import { retold } from '../measure/retell.js';
 import { stockById } from '../supplies/stocks.js';
 import type { CardDocument } from './document.js';
 
@@ -48,7 +49,8 @@ export function refusal(card: CardDocument, owner: string, name: string, value: 
   const target = alternatives.find((a) => a.name === name)?.insteadOf ?? name;
   const changed = setSize(card, owner, name, value);
   const context = { sizes: filledSizes(changed, owner), ...calipersOf(card) };
-  return checkSizes(free, context).find((problem) => problem.size === target)?.says;
+  const problem = checkSizes(free, context).find((candidate) => candidate.size === target);
+  return problem && retold(problem.says, card.notation);
 }
 
 /** What a size may be in this card, as a sentence for a field that holds nonsense. */
@@ -57,7 +59,9 @@ export function allowedWords(card: CardDocument, owner: string, name: string): s
   if (!row) return '';
   if (row.options) return `Allowed: ${row.options.map((option) => option.value).join(', ')}.`;
   const print = row.kind === 'angle' ? printAngle : plainMm;
-  return row.range && row.range.max >= row.range.min ? `Allowed is ${print(row.range.min)} to ${print(row.range.max)}.` : '';
+  return row.range && row.range.max >= row.range.min
+    ? retold(`Allowed is ${print(row.range.min)} to ${print(row.range.max)}.`, card.notation)
+    : '';
 }
 
 function calipersOf(card: CardDocument): { baseCaliper: number; mechanismCaliper: number } {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseAngle, parseLength } from './parse.js';
 import { printLength, sayLength } from './print.js';
+import { retold } from './retell.js';
 import { nearestGroove, rulerWords } from './ruler.js';
 import { MM_PER_INCH, type Notation } from './units.js';
 
@@ -76,5 +77,27 @@ describe('finding a position on a ruler', () => {
     expect(nearestGroove(75, { pitch: 3.175, length: 304.8 }).groove).toBe(24);
     expect(nearestGroove(75, { pitch: 3.175, length: 304.8 }).off).toBeCloseTo(-1.2, 9);
     expect(() => nearestGroove(1, { pitch: 0, length: 10 })).toThrow('groove pitch');
+  });
+});
+
+describe('telling a sentence in another notation', () => {
+  const sentence = 'It sticks out 22.2 mm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.';
+
+  it('leaves mm alone for those who read mm', () => {
+    expect(retold(sentence, 'mm')).toBe(sentence);
+  });
+
+  it('gives inches with the mm behind, and small gaps and sizes A × B as they are', () => {
+    expect(retold(sentence, 'inch/8')).toBe(
+      'It sticks out 7/8 in (22.2 mm) past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.',
+    );
+  });
+
+  it('gives centimetres', () => {
+    expect(retold(sentence, 'cm')).toContain('2.22 cm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm');
+  });
+
+  it('leaves areas and degrees alone', () => {
+    expect(retold('Past its panel by 120 mm², at 45°.', 'inch/8')).toBe('Past its panel by 120 mm², at 45°.');
   });
 });

@@ -95,7 +95,7 @@ export function convexHull(points: readonly Point[]): Loop {
       while (chain.length >= 2) {
         const a = chain[chain.length - 2]!;
         const b = chain[chain.length - 1]!;
-        if ((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 1e-12) break;
+        if ((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 0) break;
         chain.pop();
       }
       chain.push(p);
