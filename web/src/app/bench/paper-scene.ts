@@ -35,6 +35,9 @@ const MARKED = '#c2492c';
 /** Sheets drawn thinner than this vanish at arm's length. */
 const LEAST_DRAWN = 0.45;
 
+/** Below this opening (radians) a stop is drawn flatter than it is. */
+const PRESSED_BELOW = 0.2;
+
 /** Draws a card as paper on a table. Draws only when something changed. */
 export class PaperScene {
   private readonly renderer: WebGLRenderer;
@@ -125,8 +128,15 @@ export class PaperScene {
   /** Opens the card to a point of its drive. */
   pose(s: number): void {
     if (!this.evaluation) return;
-    const { motion } = this.evaluation;
-    poseOf(motion, frameBetween(motion, s)).forEach((rigid, body) => this.meshes[body]?.matrix.copy(matrixOf(rigid)));
+    const { motion, design } = this.evaluation;
+    const frame = frameBetween(motion, s);
+    // The drawing leaves no room between closing leaves: a raised stop is drawn pressed flat as they meet.
+    const pressed = Math.min(1, Math.max(0.05, frame.opening / PRESSED_BELOW));
+    poseOf(motion, frame).forEach((rigid, body) => {
+      const matrix = matrixOf(rigid);
+      if (design.panels[body]!.piece.stock === 'stop') matrix.scale(new Vector3(1, 1, pressed));
+      this.meshes[body]?.matrix.copy(matrix);
+    });
     this.card.updateMatrixWorld(true);
     this.repaint();
   }
