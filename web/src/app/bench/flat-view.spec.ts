@@ -1,0 +1,101 @@
+import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { DEMO_CARDS, evaluate, type CardDocument, type Evaluation } from '@diptychon/core';
+import { FlatView } from './flat-view';
+import type { CardChange } from './sizes-panel';
+
+function evaluated(card: CardDocument = DEMO_CARDS[0]!): Evaluation {
+  const outcome = evaluate(card);
+  if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+  return outcome.evaluation;
+}
+
+describe('FlatView', () => {
+  let fixture: ComponentFixture<FlatView>;
+  let changes: CardChange[];
+  const element = (): HTMLElement => fixture.nativeElement;
+  const readings = (): string[] => [...element().querySelectorAll('.readings li')].map((li) => li.textContent!.replace(/\s+/g, ' ').trim());
+  const press = (name: string): void => [...element().querySelectorAll('button')].find((b) => b.textContent!.trim() === name)!.click();
+  const handles = (): SVGLineElement[] => [...element().querySelectorAll<SVGLineElement>('.handle')];
+
+  async function show(evaluation: Evaluation): Promise<void> {
+    fixture.componentRef.setInput('evaluation', evaluation);
+    await fixture.whenStable();
+  }
+
+  beforeEach(async () => {
+    globalThis.ResizeObserver = class {
+      observe(): void {
+        // Nothing changes size on the test page.
+      }
+      unobserve(): void {
+        // As above.
+      }
+      disconnect(): void {
+        // As above.
+      }
+    };
+    fixture = TestBed.createComponent(FlatView);
+    changes = [];
+    fixture.componentInstance.changed.subscribe((change) => changes.push(change));
+    await show(evaluated());
+  });
+
+  it('lists scores in order with fold, position and where they are found', () => {
+    expect(readings()).toHaveLength(3);
+    for (const words of ['front score', 'valley', '75 mm', 'between 7 cm and 8 cm, the fifth millimetre line after 7 cm']) {
+      expect(readings()[0]).toContain(words);
+    }
+    expect(readings()[1]).toContain('at 15 cm');
+  });
+
+  it('reads from the other end when turned', async () => {
+    press('Turn end for end');
+    await fixture.whenStable();
+    // The blank is 302 mm long: 302 − 152, 302 − 150, 302 − 75.
+    expect(readings().map((text) => /(\d+) mm/.exec(text)![1])).toEqual(['150', '152', '227']);
+  });
+
+  it('shows one piece at a time and says which face is up', async () => {
+    expect(element().querySelector('.face')!.textContent).toBe('inside up');
+    press('Display');
+    await fixture.whenStable();
+    expect(element().querySelector('.face')!.textContent).toContain('picture up');
+    expect(readings()).toEqual(['No scores: cut it out and that is all.']);
+    expect(element().querySelectorAll('.zone.glue')).toHaveLength(1);
+  });
+
+  it('marks readings off the grooves of the board', async () => {
+    await show(evaluated({ ...DEMO_CARDS[0]!, board: 'eighths-12' }));
+    expect(readings()[0]).toContain('1.2 mm off the groove');
+  });
+
+  it('changes the size behind a score with the arrow keys, its own share of a step', () => {
+    const [front, main] = handles();
+    front!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' }));
+    main!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft' }));
+    const depths = changes.map(({ apply }) => apply(DEMO_CARDS[0]!).base.sizes['depth']);
+    expect(depths).toEqual([151, 149]);
+    expect(changes[0]!.what).toBe('Depth');
+  });
+
+  it('turns the arrow keys round with the blank', async () => {
+    press('Turn end for end');
+    await fixture.whenStable();
+    handles()[0]!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' }));
+    expect(changes[0]!.apply(DEMO_CARDS[0]!).base.sizes['depth']).toBe(149);
+  });
+
+  it('never leads a size beyond its limits', async () => {
+    const small = { ...DEMO_CARDS[1]!, base: { ...DEMO_CARDS[1]!.base, sizes: { depth: 320, length: 177.8 } }, notation: 'mm' as const };
+    await show(evaluated(small));
+    handles()[0]!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' }));
+    expect(changes).toEqual([]);
+  });
+
+  it('lights up what a verdict points at', async () => {
+    fixture.componentRef.setInput('highlight', { panels: ['base/strut'], creases: ['base/front-score'] });
+    await fixture.whenStable();
+    expect(element().querySelectorAll('path.lit')).toHaveLength(1);
+    expect(element().querySelectorAll('g.lit-score')).toHaveLength(1);
+  });
+});
