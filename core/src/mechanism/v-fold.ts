@@ -3,7 +3,7 @@ import { toRadians, type Mm, type Radians } from '../measure/units.js';
 import { polar, type Point } from '../plane/point.js';
 import type { Placement } from '../plane/placement.js';
 import { blankPiece, type Crease, type Fold } from '../sheet/piece.js';
-import { EDGE_MARGIN, LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
+import { EDGE_MARGIN, TAB_CLEARANCE } from '../supplies/limits.js';
 import type { Bond } from '../linkage/structure.js';
 import type { HostFold, Measure, Movement } from './contract.js';
 import { num, type FreeSize, type SizeContext } from './sizes.js';
@@ -357,7 +357,6 @@ function vFoldMeasures([a, b]: readonly [Side, Side], crest: Mm, host: HostFold)
       unit: 'mm',
       because: `crest × sin(ray + wing); it must stay inside the ${Math.round(host.depth)} mm deep leaf`,
     },
-    { name: 'leastTab', label: 'Least tab width', value: LEAST_TAB, unit: 'mm', because: 'a narrower glued strip peels off' },
   ];
   if (even) {
     measures.unshift({
