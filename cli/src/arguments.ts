@@ -9,7 +9,7 @@ export interface Arguments {
 /** Something the user can put right; printed as one line, exit code 2. */
 export class UsageError extends Error {}
 
-const WITH_VALUE = new Set(['mechanism', 'set', 'format', 'out', 'folds', 'paper']);
+const WITH_VALUE = new Set(['mechanism', 'set', 'format', 'out', 'folds', 'paper', 'outline']);
 const FLAGS = new Set(['json', 'help']);
 
 /** @throws UsageError naming an option that is unknown or lacks its value */

@@ -1,6 +1,19 @@
-import { CATALOGUE, fillSizes, stockById, toDegrees, type Mechanism, type Report } from '@diptychon/core';
+import {
+  CATALOGUE,
+  fillSizes,
+  items,
+  newCard,
+  sizeContextOf,
+  toDegrees,
+  type Mechanism,
+  type PlainSize,
+  type Report,
+  type SizeContext,
+  type SizeItem,
+} from '@diptychon/core';
 
-const CALIPERS = { baseCaliper: stockById('card-250').caliper, mechanismCaliper: stockById('light-card-160').caliper };
+/** Everyday stocks, on which some limits depend. */
+const CALIPERS = sizeContextOf(newCard({ id: 'everyday', name: 'everyday', base: { mechanism: CATALOGUE[0]!.id, sizes: {} } }));
 
 /** The catalogue with every free size at its default, and its limits there. Lengths mm, angles degrees. */
 export function catalogueRecord() {
@@ -17,37 +30,50 @@ export function catalogueRecord() {
 function sizeRecords(mechanism: Mechanism) {
   const host = mechanism.kind === 'movement' ? fillSizes(CATALOGUE[0]!.sizes, {}, CALIPERS) : {};
   const sizes = fillSizes(mechanism.sizes, {}, CALIPERS, host);
+  const context = { ...CALIPERS, sizes };
   return mechanism.sizes.map((size) => {
-    const { name, label, kind, help } = size;
-    if (size.kind === 'choice') return { name, label, kind, help, default: size.default, allowed: size.options.map((o) => o.value) };
-    const shown = (value: number): number => Number((size.kind === 'angle' ? toDegrees(value) : value).toFixed(4));
-    const { min, max, because } = size.range({ ...CALIPERS, sizes });
-    return {
-      name,
-      label,
-      kind,
-      help,
-      unit: size.kind === 'angle' ? 'deg' : 'mm',
-      default: shown(sizes[name] as number),
-      min: shown(min),
-      max: shown(max),
-      because,
-    };
+    if (size.kind !== 'list') return sizeRecord(size, sizes[size.name] as number | string, context);
+    const { name, label, kind, help, itemLabel, least, most } = size;
+    const entries = items(sizes, name);
+    // Sizes of an entry are shown as the first has them, or as a new one would.
+    const item: SizeItem = entries[0] ?? {};
+    const each = entries.length > 0 ? size.item.map((own) => sizeRecord(own, item[own.name]!, { ...context, item, index: 0 })) : [];
+    return { name, label, kind, help, itemLabel, default: entries.length, min: least, max: most, each };
   });
+}
+
+function sizeRecord(size: PlainSize, value: number | string, context: SizeContext) {
+  const { name, label, kind, help } = size;
+  if (size.kind === 'choice' || size.kind === 'outline') {
+    return { name, label, kind, help, default: value, allowed: size.options.map((o) => o.value) };
+  }
+  const shown = (n: number): number => Number((size.kind === 'angle' ? toDegrees(n) : n).toFixed(4));
+  const { min, max, because } = size.range(context);
+  const unit = { angle: 'deg', length: 'mm', count: '', weight: 'g' }[size.kind];
+  return { name, label, kind, help, unit, default: shown(value as number), min: shown(min), max: shown(max), because };
 }
 
 export function printCatalogue(): string {
   const lines = catalogueRecord().flatMap(({ id, name, kind, summary, sizes, alternatives }) => [
     `${id}  (${kind}) ${name}: ${summary}`,
-    ...sizes.map((size) =>
-      'allowed' in size
-        ? `    ${size.name} = ${size.default}; one of ${size.allowed?.join(', ')}. ${size.help}`
-        : `    ${size.name} = ${size.default} ${size.unit}; ${size.min} to ${size.max} ${size.unit}. ${size.help}`,
+    ...sizes.flatMap((size) =>
+      'each' in size
+        ? [
+            `    ${size.name} = ${size.default}; ${size.min} to ${size.max} entries. ${size.help}`,
+            ...size.each.map((own) => `    ${lineOf(own, `${size.name}[1].`)}`),
+          ]
+        : [lineOf(size)],
     ),
     ...alternatives.map((a) => `    ${a.name}, instead of ${a.insteadOf}. ${a.help}`),
     '',
   ]);
   return `${lines.join('\n')}\n`;
+}
+
+function lineOf(size: ReturnType<typeof sizeRecord>, prefix = ''): string {
+  if ('allowed' in size) return `    ${prefix}${size.name} = ${size.default}; one of ${size.allowed?.join(', ')}. ${size.help}`;
+  const unit = size.unit ? ` ${size.unit}` : '';
+  return `    ${prefix}${size.name} = ${size.default}${unit}; ${size.min} to ${size.max}${unit}. ${size.help}`;
 }
 
 /** The report for reading at a terminal. */

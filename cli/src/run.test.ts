@@ -96,6 +96,63 @@ describe('diptychon compute', () => {
   });
 });
 
+describe('lists and outlines of a card', () => {
+  const layers = async (...sets: string[]) => {
+    const argv = sets.flatMap((set) => ['--set', set]);
+    const { code, out, err } = await diptychon('compute', '--mechanism', 'layered-stage', ...argv, '--json');
+    return { code, err, report: out ? JSON.parse(out) : undefined };
+  };
+
+  it('have a length, and sizes of each entry by number', async () => {
+    const { report } = await layers('layers=3', 'layers[2].width=112mm');
+    expect(report.pieces.map((piece: { id: string }) => piece.id)).toEqual(['base', 'layer-1', 'layer-2', 'layer-3', 'front']);
+    expect(report.findings[0]).toMatchObject({ id: 'equal-widths/layer-2', severity: 'fail', value: expect.closeTo(2, 9) });
+  });
+
+  it.each([
+    ['layers=9', /layers.*9.*0 to 6/],
+    ['layers=two', /layers.*two.*0 to 6/],
+    ['layers[7].depth=3mm', /layers\[7\]\.depth.*there are 2 layers; allowed: layers\[1\] to layers\[2\]/],
+    ['layers[1].colour=red', /there is no such size.*layers\[1\]\.depth/],
+    ['layers[1].depth=400mm', /Layer 1, Behind the front: 400 mm does not work; allowed is 2 mm to/],
+  ])('answer %s in one line', async (set, line) => {
+    const { code, err } = await layers(set);
+    expect(code).toBe(2);
+    expect(err.trim().split('\n')).toHaveLength(1);
+    expect(err).toMatch(line);
+  });
+
+  it('are listed with the sizes of an entry', async () => {
+    const { out } = await diptychon('list');
+    expect(out).toContain('layers = 2; 0 to 6 entries.');
+    expect(out).toMatch(/layers\[1\]\.depth = 12 mm; 2 to 31 mm/);
+    const stage = JSON.parse((await diptychon('list', '--json')).out).find((m: { id: string }) => m.id === 'layered-stage');
+    expect(stage.sizes.find((s: { name: string }) => s.name === 'layers').each[0]).toMatchObject({ name: 'depth', unit: 'mm' });
+  });
+
+  it('take an outline from a drawing', async () => {
+    const drawing = join(folder, 'leaf.svg');
+    writeFileSync(drawing, '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L30 0L30 60L0 60Z"/></svg>');
+    const argv = [
+      'compute',
+      '--mechanism',
+      'easel-shape',
+      '--outline',
+      drawing,
+      '--set',
+      'outline=own-leaf',
+      '--set',
+      'size=100mm',
+      '--json',
+    ];
+    const report = JSON.parse((await diptychon(...argv)).out);
+    const cover = report.pieces.find((piece: { id: string }) => piece.id === 'cover');
+    expect([cover.width, cover.height]).toEqual([expect.closeTo(50, 6), expect.closeTo(100, 6)]);
+    writeFileSync(drawing, '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L30 0"/></svg>');
+    expect(await diptychon(...argv)).toMatchObject({ code: 2, err: expect.stringMatching(/leaf\.svg holds .*closed path/) });
+  });
+});
+
 describe('diptychon list and export', () => {
   it('lists every free size with unit, limits and default', async () => {
     const catalogue = JSON.parse((await diptychon('list', '--json')).out);
@@ -127,6 +184,7 @@ describe('diptychon list and export', () => {
   it.each([
     ['dxf', 'SECTION'],
     ['csv', 'Top of the display,129.904,mm'],
+    ['fold', '"file_spec": 1.2'],
     ['pdf', '%PDF-'],
     ['templates', '%PDF-'],
   ])('writes %s', async (format, holds) => {
@@ -137,5 +195,46 @@ describe('diptychon list and export', () => {
 
   it('explains itself', async () => {
     expect((await diptychon()).out).toContain('diptychon compute');
+  });
+});
+
+describe('diptychon compute with sizes that are odd', () => {
+  const compute = (mechanism: string, ...sets: string[]) =>
+    diptychon('compute', '--mechanism', mechanism, ...sets.flatMap((set) => ['--set', set]), '--json');
+
+  it('gives a lean at the depth that is set with it, in whichever order', async () => {
+    const [one, other] = await Promise.all([
+      compute('easel-folded-front', 'lean=45deg', 'depth=200mm'),
+      compute('easel-folded-front', 'depth=200mm', 'lean=45deg'),
+    ]);
+    expect(JSON.parse(one.out).open.lean).toBeCloseTo(45, 6);
+    // Strut and foot part are half the depth: the foot stands 2 × 100 × cos 45° from the fold.
+    const { out } = await compute('easel-folded-front', 'depth=200mm', `stopDistance=${200 * Math.SQRT1_2}mm`);
+    expect(JSON.parse(one.out).measures).toEqual(
+      JSON.parse(out).measures.map((m: { value: number }) => ({ ...m, value: expect.closeTo(m.value, 6) })),
+    );
+    expect(one.out).toBe(other.out);
+  });
+
+  it.each([
+    ['easel-folded-front', 'lean=89deg', /^Lean from the table: 89° does not work; allowed is 20° to 85°/],
+    ['easel-folded-front', 'lean=steep', /^lean: “steep” is not an angle.*Allowed is 20° to 85°/],
+    ['layered-stage', 'layers=99', /^layers: how many layers\? “99” does not work; allowed is 0 to 6/],
+    ['layered-stage', 'layers=two', /“two” does not work/],
+    ['film-stand', 'tipWeight=heavy', /^tipWeight: “heavy” is not a weight.*Allowed is 0 g to 200 g/],
+    ['bellows-box', 'bellows=-5mm', /-5 mm does not work; allowed is 8 mm to/],
+    ['bellows-box', 'bellows', /“bellows” is not NAME=VALUE/],
+    ['box-card', 'walls=5mm', /^walls: there is no such size; allowed: .*secondWall/],
+    ['easel-strip', 'form=rolled', /“rolled” is not one of wrapped, zigzag/],
+  ])('refuses %s with %s in a sentence, and prints no report', async (mechanism, set, says) => {
+    const { code, out, err } = await compute(mechanism, set);
+    expect(code).not.toBe(0);
+    expect(out).toBe('');
+    expect(err).toMatch(says);
+  });
+
+  it('takes a weight with or without its unit', async () => {
+    const load = async (weight: string): Promise<string> => (await compute('film-stand', `tipWeight=${weight}`)).out;
+    expect(await load('1.5 g')).toBe(await load('1,5'));
   });
 });

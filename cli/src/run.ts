@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { evaluate, report, writeCsv, writeSvg, type Evaluation } from '@diptychon/core';
+import { evaluate, report, writeCsv, writeFold, writeSvg, type Evaluation } from '@diptychon/core';
 import { writeDxf, writeOnePage, writeTemplates, type PaperId, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
@@ -13,13 +13,15 @@ interface Streams {
 const HELP = `diptychon list [--json]
     the catalogue with each mechanism's free sizes, limits and defaults
 diptychon compute CARD.json [--set NAME=VALUE …] [--json]
-diptychon compute --mechanism ID [--set NAME=VALUE …] [--json]
+diptychon compute --mechanism ID [--set NAME=VALUE …] [--outline FILE.svg] [--json]
     pieces, measures with reasons, findings and the motion's summary
 diptychon export CARD.json --format FORMAT --out FILE
     FORMAT: svg or dxf for a cutter (--folds score|perforation), csv of the measures,
-    pdf (one page) or templates (true size), both --paper a4|letter
+    pdf (one page) or templates (true size), both --paper a4|letter,
+    fold (open JSON of the crease pattern and folded states)
 
-Lengths take a unit: 54mm, 5,4cm, 3 5/8, 3.625in. Angles: 45deg.
+Lengths take a unit: 54mm, 5,4cm, 3 5/8, 3.625in. Angles: 45deg. Lists: layers=3, layers[1].depth=12mm.
+An outline of your own: --outline leaf.svg --set outline=own-leaf.
 `;
 
 type Writer = (
@@ -31,6 +33,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   svg: ({ sheets, design }, { folds }) => writeSvg(sheets, design.card.name, { folds }),
   dxf: ({ sheets }, { folds }) => writeDxf(sheets, { folds }),
   csv: (evaluation) => writeCsv(evaluation),
+  fold: (evaluation) => writeFold(evaluation),
   pdf: (evaluation, { paper }) => writeOnePage(evaluation, paper, printFonts()),
   templates: async ({ sheets, design }, { paper }) => (await writeTemplates(sheets, design.card.name, paper, printFonts())).bytes,
 };

@@ -1,10 +1,11 @@
 import { closeCard, type ClosedCard } from './card/closed-card.js';
 import { compose, type CardProblem, type Design } from './card/compose.js';
+import { standingOf, type Standing } from './card/standing.js';
 import type { CardDocument } from './card/document.js';
 import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding } from './check/finding.js';
 import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
-import { carry, carryDirection, dot, type Vec3 } from './linkage/rigid.js';
+import { carry, carryDirection, dot, minus, type Vec3 } from './linkage/rigid.js';
 import type { Measure, Tracked } from './mechanism/contract.js';
 import { retold } from './measure/retell.js';
 import { cutSheet, type CutSheet } from './sheet/cut-sheet.js';
@@ -21,6 +22,7 @@ export interface Evaluation {
   findings: Finding[];
   /** the frame in which the card is put down */
   resting: Frame;
+  standing: Standing;
   openHeight: number;
 }
 
@@ -41,6 +43,7 @@ export function evaluate(card: CardDocument): Outcome {
   giveSpines(design, closed);
   const sheets = design.pieces.map(cutSheet);
   const resting = frameAt(motion, design.schedule, design.base.rest.at);
+  const standing = standingOf(design, motion, resting);
   const input: CheckInput = {
     card,
     design,
@@ -48,6 +51,7 @@ export function evaluate(card: CardDocument): Outcome {
     closed,
     sheets,
     resting,
+    standing,
     board: boardById(card.board),
     envelope: ENVELOPES.find((envelope) => envelope.id === card.envelope),
   };
@@ -59,6 +63,7 @@ export function evaluate(card: CardDocument): Outcome {
       closed,
       sheets,
       resting,
+      standing,
       measures: [...blankMeasures(sheets, design, closed), ...design.measures],
       findings: runChecks(input).map((finding) => ({
         ...finding,
@@ -125,12 +130,17 @@ function openHeight(design: Design, motion: Motion, resting: Frame): number {
   return high - low;
 }
 
-/** Reads a tracked angle (radians, 0…π) or height (mm over the ground panel) in a frame. */
+/** Reads a tracked angle (radians, 0…π), height (mm over the ground panel) or travel (mm) in a frame. */
 export function readTracked(evaluation: Pick<Evaluation, 'design' | 'motion'>, tracked: Tracked, frame: Frame): number {
   const { design, motion } = evaluation;
   const pose = poseOf(motion, frame);
   const body = design.linkage.bodyOf.get(tracked.panel)!;
   if (tracked.kind === 'height') return carry(pose[body]!, tracked.at[0], tracked.at[1], 0)[2];
+  if (tracked.kind === 'travel') {
+    const onto = pose[design.linkage.bodyOf.get(tracked.onPanel)!]!;
+    const way = minus(carry(pose[body]!, ...tracked.at, 0), carry(onto, ...tracked.from, 0));
+    return dot(way, carryDirection(onto, ...tracked.along, 0));
+  }
   const other = design.linkage.bodyOf.get(tracked.withPanel)!;
   const a = carryDirection(pose[body]!, tracked.along[0], tracked.along[1], 0);
   const b = carryDirection(pose[other]!, tracked.withAlong[0], tracked.withAlong[1], 0);

@@ -10,29 +10,49 @@ export * from './supplies/boards.js';
 export * from './supplies/envelopes.js';
 export * from './supplies/sheets.js';
 export * from './supplies/stocks.js';
-export { readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
+export { partOf, readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
 export type { Panel, PanelHinge } from './sheet/panels.js';
 export type { Crease, Fold, Piece, StandsFor, Zone } from './sheet/piece.js';
 export { frameAt, frameBetween, poseOf, type Frame, type Motion } from './linkage/motion.js';
-export { carry, carryDirection, type Rigid, type Vec3 } from './linkage/rigid.js';
+export { carry, carryDirection, inverse, rigidIdentity, type Rigid, type Vec3 } from './linkage/rigid.js';
 export { CATALOGUE, mechanismById } from './mechanism/catalogue.js';
-export type { Base, FreeSize, Measure, Mechanism, Movement, Tracked } from './mechanism/contract.js';
-export { fillSizes, type Sizes } from './mechanism/sizes.js';
+export type { AlternativeSize, Base, FreeSize, Measure, Mechanism, Movement, Tracked } from './mechanism/contract.js';
+export {
+  fillSizes,
+  itemSizeName,
+  itemSizeOf,
+  items,
+  type ListSize,
+  type PlainSize,
+  type SizeContext,
+  type SizeItem,
+  type Sizes,
+  type SizeValue,
+} from './mechanism/sizes.js';
 export { newCard, type CardDocument } from './card/document.js';
 export { DEMO_CARDS } from './card/demo-cards.js';
-export { caliperOf } from './card/closed-card.js';
-export type { CardProblem, Design } from './card/compose.js';
+export { caliperOf, layersAt } from './card/pile.js';
+export { whatShows, type WhatShows } from './card/what-shows.js';
+export type { SeenFace } from './card/visibility.js';
+export { thicknessMap, type ThicknessMap } from './card/thickness-map.js';
+export { problemsOf, type CardProblem, type Design } from './card/compose.js';
+export * from './card/allowed.js';
 export * from './card/set-size.js';
+export * from './card/size-rows.js';
 export type { Finding, Fix, Severity } from './check/finding.js';
 export * from './format/card-file.js';
 export { report, type Report } from './format/report.js';
 export { writeSvg } from './format/svg.js';
+export { standingPicture, type StandingPicture } from './format/standing-picture.js';
+export { foldFile, writeFold, type FoldFile, type FoldFrame } from './format/fold.js';
+export { LARGEST_SVG, readOutlineSvg, type OutlineReading, type OwnOutline } from './format/outline-svg.js';
 export * from './evaluate.js';
 export { writeCsv, type CsvDialect } from './format/csv.js';
 export type { CutterOptions } from './format/lines.js';
 export { halfTemplate } from './sheet/half-template.js';
 export { benchSteps, type BenchStep, type StepKind, type StepPicture } from './plan/bench-steps.js';
+export { innerCuts, type InnerCut } from './plan/cut-runs.js';
 export { materialsOf, type Material } from './plan/materials.js';
 export { readShelfFile, writeShelfFile, LARGEST_SHELF_FILE } from './format/shelf-file.js';
-export { sizeForEnvelope, sizeForSheet, type ClosedSize } from './plan/closed-size.js';
+export { cardOfClosedSize, closedSizeOf, sizeForEnvelope, sizeForSheet, type ClosedSize } from './plan/closed-size.js';
 export { changesBetween } from './card/changes.js';

@@ -1,11 +1,10 @@
 import type { Motion } from '../linkage/motion.js';
 import { stackClosed, type ClosedStack } from '../linkage/stacking.js';
 import type { Mm } from '../measure/units.js';
-import { areaContains, boxOf, type Area, type Box } from '../plane/outline.js';
-import type { Point } from '../plane/point.js';
-import { CREASE_ZONE, GLUE_FILM } from '../supplies/limits.js';
-import type { Piece } from '../sheet/piece.js';
+import { boxOf, type Box } from '../plane/outline.js';
+import { CREASE_ZONE } from '../supplies/limits.js';
 import type { Design } from './compose.js';
+import { pileOf, thickestPlace, type Slab, type Thickest } from './pile.js';
 
 /** What lies between the two sides of a fold at one distance from it. */
 export interface PropAt {
@@ -21,14 +20,10 @@ export interface ClosedCard {
   props: Record<string, PropAt[]>;
   /** width of the spine to give each closing fold, by hinge: the thickest place between its leaves */
   spines: Record<string, Mm>;
+  /** every slab from the bottom up */
+  pile: Slab[];
   /** the thickest place, and the bodies piled up there */
-  thickest: { thickness: Mm; at: Point; bodies: number[] };
-}
-
-/** Thickness of one layer of a piece. */
-export function caliperOf(design: Design, piece: Piece): Mm {
-  if (piece.thickness !== undefined) return piece.thickness;
-  return piece.stock === 'stop' ? 0 : design.stocks[piece.stock].caliper;
+  thickest: Thickest;
 }
 
 /** Two scores closer than this tear into one. */
@@ -47,28 +42,7 @@ export function closeCard(design: Design, motion: Motion): ClosedCard {
     props[closing.hinge] = profile;
     spines[closing.hinge] = most === 0 ? 0 : Math.max(LEAST_SPINE, most);
   }
-  return { stack, box, props, spines, thickest: thickestPlace(design, pile, box) };
-}
-
-/** One slab of the closed pile. Inner layers have body -1. */
-interface Slab {
-  body: number;
-  thickness: Mm;
-  area: Area;
-  box: Box;
-}
-
-/** All slabs of the closed card, from the bottom up. */
-function pileOf(design: Design, stack: ClosedStack): Slab[] {
-  const order = stack.order.length > 0 ? stack.order : stack.layers.map((layer) => layer.body);
-  return order.flatMap((body): Slab[] => {
-    const { area } = stack.layers[body]!;
-    const own = { body, area, box: boxOf(area.outer), thickness: caliperOf(design, design.panels[body]!.piece) };
-    const inside = design.base.innerLayers
-      .filter((layer) => design.linkage.bodyOf.get(layer.panel) === body)
-      .map(({ outline, thickness }) => ({ body: -1, thickness, area: { outer: outline, holes: [] }, box: boxOf(outline) }));
-    return [own, ...inside];
-  });
+  return { stack, box, props, spines, pile, thickest: thickestPlace(design, pile, box) };
 }
 
 type Closing = Design['base']['closings'][number];
@@ -112,9 +86,9 @@ function sliceAt({ area, box }: Slab, x: Mm): Mm[] {
   const ys: Mm[] = [];
   for (const loop of [area.outer, ...area.holes]) {
     for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
-      const [xi, yi] = loop[i]!;
-      const [xj, yj] = loop[j]!;
-      if (xi > x !== xj > x) ys.push(yi + ((x - xi) / (xj - xi)) * (yj - yi));
+      const p = loop[i]!;
+      const q = loop[j]!;
+      if (p[0] > x !== q[0] > x) ys.push(p[1] + ((x - p[0]) / (q[0] - p[0])) * (q[1] - p[1]));
     }
   }
   return ys.sort((a, b) => a - b);
@@ -130,26 +104,4 @@ function thicknessBetween(pile: readonly Slab[], lower: ReadonlySet<number>, upp
   const b = pile.findIndex((slab) => upper.has(slab.body));
   if (a < 0 || b < 0) return 0;
   return pile.slice(Math.min(a, b) + 1, Math.max(a, b)).reduce((sum, slab) => sum + slab.thickness, 0);
-}
-
-function thickestPlace(design: Design, pile: readonly Slab[], box: Box): ClosedCard['thickest'] {
-  const { minX, maxX, minY, maxY } = box;
-  const middles = pile.map((slab): Point => [(slab.box.minX + slab.box.maxX) / 2, (slab.box.minY + slab.box.maxY) / 2]);
-  const grid = Array.from({ length: 20 * 14 }, (_, i): Point => [
-    minX + (((i % 20) + 0.5) / 20) * (maxX - minX),
-    minY + ((Math.floor(i / 20) + 0.5) / 14) * (maxY - minY),
-  ]);
-  let best = { thickness: 0, at: middles[0] ?? ([0, 0] as Point), bodies: [] as number[] };
-  for (const at of [...middles, ...grid]) {
-    const here = pile.filter((slab) => inBox(slab.box, at) && areaContains(slab.area, at));
-    const bodies = new Set(here.map((slab) => slab.body));
-    const glued = design.linkage.bonds.reduce((n, { a, b }) => n + (bodies.has(a) && bodies.has(b) ? 1 : 0), 0);
-    const thickness = here.reduce((sum, slab) => sum + slab.thickness, 0) + glued * GLUE_FILM;
-    if (thickness > best.thickness) best = { thickness, at, bodies: [...bodies].filter((body) => body >= 0) };
-  }
-  return best;
-}
-
-function inBox({ minX, maxX, minY, maxY }: Box, [x, y]: Point): boolean {
-  return x >= minX && x <= maxX && y >= minY && y <= maxY;
 }

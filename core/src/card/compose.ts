@@ -8,6 +8,8 @@ import type { Piece } from '../sheet/piece.js';
 import { splitPiece, type Panel, type SplitFault } from '../sheet/panels.js';
 import { stockById, type Stock } from '../supplies/stocks.js';
 import type { CardDocument } from './document.js';
+import { outlineNamed } from './own-outlines.js';
+import { sizeContextOf, sizesOf } from './set-size.js';
 
 /** Everything about a card before it moves: flat pieces, joins, drive. Plain data throughout. */
 export interface Design {
@@ -22,7 +24,7 @@ export interface Design {
   tracked: Tracked[];
   /** all sizes by owner: `base` or a movement's id */
   sizes: Record<string, Sizes>;
-  stocks: Record<'base' | 'mechanism' | 'display', Stock>;
+  stocks: Record<'base' | 'mechanism' | 'display' | 'film', Stock>;
 }
 
 /** A size that cannot be built, and whose it is. */
@@ -42,36 +44,17 @@ export function compose(card: CardDocument): Composition {
     base: stockById(card.stocks.base),
     mechanism: stockById(card.stocks.mechanism),
     display: stockById(card.stocks.display),
+    film: stockById(card.stocks.film),
   };
-  const calipers = { baseCaliper: stocks.base.caliper, mechanismCaliper: stocks.mechanism.caliper };
-  const baseMechanism = baseById(card.base.mechanism);
-  const baseSizes = fillSizes(baseMechanism.sizes, card.base.sizes, calipers);
-  const sizes: Record<string, Sizes> = { base: baseSizes };
-  const problems: CardProblem[] = [
-    ...unknownSizes(
-      'base',
-      card.base.sizes,
-      baseMechanism.sizes.map((s) => s.name),
-    ),
-    ...checkSizes(baseMechanism.sizes, { ...calipers, sizes: baseSizes }).map((p) => ({ ...p, owner: 'base' })),
-  ];
-  for (const movement of card.movements) {
-    const { sizes: free } = movementById(movement.mechanism);
-    const own = fillSizes(free, movement.sizes, calipers, baseSizes);
-    sizes[movement.id] = own;
-    problems.push(
-      ...unknownSizes(
-        movement.id,
-        movement.sizes,
-        free.map((s) => s.name),
-      ),
-    );
-    problems.push(...checkSizes(free, { ...calipers, sizes: own }).map((p) => ({ ...p, owner: movement.id })));
-  }
+  const { sizes, problems } = sizesAndProblems(card);
   if (problems.length > 0) return { ok: false, problems };
 
-  const context = { ...calipers, displayCaliper: stocks.display.caliper };
-  const base = baseMechanism.build({ ...context, sizes: baseSizes });
+  const baseMechanism = baseById(card.base.mechanism);
+  const context = {
+    ...sizeContextOf(card),
+    outline: (name: string) => outlineNamed(card, name),
+  };
+  const base = baseMechanism.build({ ...context, sizes: sizes['base']! });
   const movements = card.movements.map(({ id, mechanism, host }): MovementPart & { id: string; onPiece: string } => {
     const fold = base.hostFolds.find((candidate) => candidate.id === host);
     if (!fold) throw new RangeError(`${id}: the card has no fold “${host}”; it has ${base.hostFolds.map((f) => f.id).join(', ')}`);
@@ -114,6 +97,31 @@ export function compose(card: CardDocument): Composition {
       stocks,
     },
   };
+}
+
+/** What is wrong with a card's sizes, if anything, without building it. */
+export function problemsOf(card: CardDocument): CardProblem[] {
+  return sizesAndProblems(card).problems;
+}
+
+function sizesAndProblems(card: CardDocument): { sizes: Record<string, Sizes>; problems: CardProblem[] } {
+  const calipers = sizeContextOf(card);
+  const sizes: Record<string, Sizes> = {};
+  const problems: CardProblem[] = [];
+  const parts = [
+    { owner: 'base', free: baseById(card.base.mechanism).sizes, given: sizesOf(card, 'base'), named: card.base.sizes },
+    ...card.movements.map((m) => ({ owner: m.id, free: movementById(m.mechanism).sizes, given: m.sizes, named: m.sizes })),
+  ];
+  for (const { owner, free, given, named } of parts) {
+    const own = fillSizes(free, given, calipers, owner === 'base' ? {} : sizes['base']);
+    sizes[owner] = own;
+    const names = free.map((size) => size.name);
+    problems.push(
+      ...unknownSizes(owner, named, names),
+      ...checkSizes(free, given, { ...calipers, sizes: own }).map((p) => ({ ...p, owner })),
+    );
+  }
+  return { sizes, problems };
 }
 
 function unknownSizes(owner: string, given: Sizes, known: readonly string[]): CardProblem[] {

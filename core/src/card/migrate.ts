@@ -2,8 +2,15 @@ import { CURRENT_VERSION } from './document.js';
 
 type Raw = Record<string, unknown>;
 
-/** What turns a document of version n into one of version n + 1. None yet: version 1 is the first. */
-const STEPS: Readonly<Record<number, (card: Raw) => Raw>> = {};
+/** What turns a document of version n into one of version n + 1. */
+const STEPS: Readonly<Record<number, (card: Raw) => Raw>> = { 1: spineIsAutomatic };
+
+/** Version 2 calls a spine fitted to the stack `auto`. */
+function spineIsAutomatic(card: Raw): Raw {
+  const base = card['base'] as { sizes?: Raw } | undefined;
+  if (base?.sizes?.['spine'] !== 'fitted') return card;
+  return { ...card, base: { ...base, sizes: { ...base.sizes, spine: 'auto' } } };
+}
 
 /**
  * Brings a stored document up to the current version, a step at a time.

@@ -6,7 +6,9 @@ import { toRadians } from '../measure/units.js';
 import { DEMO_CARDS } from './demo-cards.js';
 import { newCard, type CardDocument } from './document.js';
 import { migrate } from './migrate.js';
-import { allowedWords, filledSizes, refusal, setSize, sizeRows, unsetSize } from './set-size.js';
+import { allowedWords, refusal } from './allowed.js';
+import { filledSizes, setSize, unsetSize } from './set-size.js';
+import { sizeRows } from './size-rows.js';
 
 const easel = newCard({ id: 'e', name: 'e', base: { mechanism: 'easel-folded-front', sizes: { depth: 150 } } });
 const vFold: CardDocument = {
@@ -48,7 +50,7 @@ describe('refusing a size', () => {
   it('gives the reason that holds for the value asked for', () => {
     expect(refusal(vFold, 'figure', 'wingAngle', toRadians(30))).toContain('pull taut at 90°');
     expect(refusal(vFold, 'figure', 'wingAngle', toRadians(70))).toBeUndefined();
-    expect(refusal(easel, 'base', 'lean', toRadians(88))).toContain('Stop from the fold');
+    expect(refusal(easel, 'base', 'lean', toRadians(88))).toMatch(/^Lean from the table: 88° does not work; allowed is 20° to 85°/);
   });
 
   it('agrees with the evaluation, whatever is asked for', () => {
@@ -152,7 +154,7 @@ describe('bringing a document up to date', () => {
     expect(migrate(raw)).toEqual(raw);
   });
 
-  it.each([undefined, 'one', 0, 1.5, 2])('refuses the version %j with what is allowed', (version) => {
-    expect(() => migrate({ version })).toThrow(/allowed: 1 to 1/);
+  it.each([undefined, 'one', 0, 1.5, 3])('refuses the version %j with what is allowed', (version) => {
+    expect(() => migrate({ version })).toThrow(/allowed: 1 to 2/);
   });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newCard, type CardDocument } from '../card/document.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
+import { standingOf } from '../card/standing.js';
 import { cutSheet } from '../sheet/cut-sheet.js';
 import { boardById } from '../supplies/boards.js';
 import { ENVELOPES } from '../supplies/envelopes.js';
@@ -34,7 +35,7 @@ function inputOf(card: CardDocument): CheckInput & { evaluation: Evaluation } {
   const outcome = evaluate(card);
   if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
   const { evaluation } = outcome;
-  const { design, motion, closed, resting } = evaluation;
+  const { design, motion, closed, resting, standing } = evaluation;
   return {
     evaluation,
     card,
@@ -42,6 +43,7 @@ function inputOf(card: CardDocument): CheckInput & { evaluation: Evaluation } {
     motion,
     closed,
     resting,
+    standing,
     sheets: design.pieces.map(cutSheet),
     board: boardById(card.board),
     envelope: ENVELOPES.find((e) => e.id === card.envelope),
@@ -171,10 +173,10 @@ describe('stands', () => {
   });
 
   it('says how far the weight falls outside what touches the table', () => {
-    const input = inputOf(easelCard());
+    const input = inputOf(easelCard({ displayHeight: 120 }));
     // The same easel looked at as if its back were the table: it would rest on the fold edge alone.
     const design = { ...input.design, base: { ...input.design.base, rest: { ...input.design.base.rest, up: [1, 0, 0] as const } } };
-    const [found] = stands({ ...input, design });
+    const [found] = stands({ ...input, design, standing: standingOf(design, input.motion, input.resting) });
     expect(found).toMatchObject({ severity: 'fail' });
     expect(found!.says).toMatch(/tips over .*outside what touches the table/);
   });
@@ -188,13 +190,39 @@ describe('stands', () => {
 describe('bulk', () => {
   it('adds up every layer at the thickest place', () => {
     const input = inputOf(newCard({ id: 'b', name: 'b', base: { mechanism: 'folded-card', sizes: { innerThickness: 5 } } }));
-    expect(bulk(input)).toMatchObject([{ severity: 'warn', value: expect.closeTo(2 * 0.31 + 5, 9) }]);
+    expect(bulk(input)[0]).toMatchObject({ id: 'bulk', severity: 'warn', value: expect.closeTo(2 * 0.31 + 5, 9) });
     expect(bulk(inputOf(vFoldCard()))[0]!.severity).toBe('pass');
   });
 
   it('names the panels piled up there', () => {
     const [found] = bulk(inputOf(easelCard()));
     expect(found!.panels).toEqual(expect.arrayContaining(['base/base', 'stop/stop', 'display/display']));
+  });
+});
+
+describe('bulk: sides and post', () => {
+  const block = (innerFrom: number): CardDocument =>
+    newCard({ id: 'b', name: 'b', base: { mechanism: 'folded-card', sizes: { depth: 100, length: 80, innerThickness: 4, innerFrom } } });
+
+  it('says which half is thicker, by the mean over each', () => {
+    // A block of 4 mm from 50 to 97 of 100, 74 of 80 along: all of it in the free half. 4 × 47 × 74 ÷ (50 × 80).
+    const uneven = bulk(inputOf(block(50))).find((f) => f.id === 'bulk/uneven')!;
+    expect(uneven).toMatchObject({ severity: 'warn', value: expect.closeTo((4 * 47 * 74) / 4000, 6) });
+    expect(uneven.says).toContain('toward the free edge');
+    expect(bulk(inputOf(easelCard())).find((f) => f.id === 'bulk/uneven')!.severity).toBe('pass');
+  });
+
+  it('holds the card against limits of the post only where the maker entered them', () => {
+    expect(bulk(inputOf(block(20))).filter((f) => f.id.startsWith('bulk/post'))).toEqual([]);
+    const posted = bulk(inputOf({ ...block(20), post: { thickness: 4.5, long: 120, short: 90, weight: 100 } }));
+    const verdicts = Object.fromEntries(posted.filter((f) => f.id.startsWith('bulk/post')).map((f) => [f.id, [f.severity, f.value]]));
+    expect(verdicts).toEqual({
+      'bulk/post-thickness': ['fail', expect.closeTo(4 + 2 * 0.31, 9)],
+      'bulk/post-long': ['pass', expect.closeTo(100, 9)],
+      'bulk/post-short': ['pass', expect.closeTo(80, 9)],
+      // Two leaves of 100 × 80 mm at 250 g/m².
+      'bulk/post-weight': ['pass', expect.closeTo(4, 9)],
+    });
   });
 });
 
@@ -211,7 +239,7 @@ describe('scoreable', () => {
   });
 
   it('leaves the second score of a spine, and scores that do not cross the blank, to pencil and rule', () => {
-    const spined: CardDocument = { ...easelCard({ depth: 150, spine: 'fitted' }), board: 'five-mm-300' };
+    const spined: CardDocument = { ...easelCard({ depth: 150, spine: 'auto' }), board: 'five-mm-300' };
     expect(bad(scoreable(inputOf(spined)))).toEqual([]);
     expect(bad(scoreable(inputOf({ ...vFoldCard({}, { depth: 105 }), board: 'five-mm-300' })))).toEqual([]);
   });

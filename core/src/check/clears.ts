@@ -1,7 +1,7 @@
-import { caliperOf } from '../card/closed-card.js';
+import { caliperOf } from '../card/pile.js';
 import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
-import { carry, cross, dot, minus, norm, type Vec3 } from '../linkage/rigid.js';
-import type { Pose } from '../linkage/kinematics.js';
+import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
+import { convexHull, type Loop } from '../plane/outline.js';
 import { plainMm, printAngle } from '../measure/print.js';
 import { toRadians } from '../measure/units.js';
 import type { Panel } from '../sheet/panels.js';
@@ -12,22 +12,28 @@ const LEAST_LINE = 1;
 /** Below this opening the order of layers decides, not space between them. */
 const NEARLY_CLOSED = toRadians(4);
 
+/** A panel in space. Its hull is enough to tell that it misses another; its lines are carried only when they are needed. */
 interface Solid {
-  loops: Vec3[][];
+  hull: Vec3[];
+  lines: () => Vec3[][];
   origin: Vec3;
   normal: Vec3;
+  low: [number, number, number];
+  high: [number, number, number];
 }
 
 /** Do panels pass through each other anywhere in the motion? */
 export const clears: Check = ({ design, motion }) => {
   const pairs = pairsToWatch(design.panels, design.linkage);
+  const hulls = design.panels.map((panel) => convexHull(panel.area.outer));
   const found: Finding[] = [];
   const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
   for (const frame of motion.frames) {
     if (frame.opening < NEARLY_CLOSED || frame.misfit > JOINT_SLACK) continue;
     const pose = poseOf(motion, frame);
-    const solids = design.panels.map((panel, body) => solidOf(panel, pose, body));
+    const solids = design.panels.map((panel, body) => solidOf(panel, hulls[body]!, pose[body]!));
     for (const [a, b] of pairs) {
+      if (apart(solids[a]!, solids[b]!)) continue;
       const slack = caliperOf(design, design.panels[a]!.piece) / 2 + caliperOf(design, design.panels[b]!.piece) / 2 + 0.05;
       const depth = crossingDepth(solids[a]!, solids[b]!, Math.min(slack, 0.6));
       if (depth === 0) continue;
@@ -74,10 +80,24 @@ function pairsToWatch(panels: readonly Panel[], { hinges, bonds }: Joined): [num
   );
 }
 
-function solidOf(panel: Panel, pose: Pose, body: number): Solid {
-  const m = pose[body]!;
-  const loops = [panel.area.outer, ...panel.area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, 0)));
-  return { loops, origin: loops[0]![0]!, normal: [m[2]!, m[6]!, m[10]!] };
+function solidOf({ area }: Panel, hullOf: Loop, m: Rigid): Solid {
+  const hull = hullOf.map(([x, y]) => carry(m, x, y, 0));
+  const low: Solid['low'] = [Infinity, Infinity, Infinity];
+  const high: Solid['high'] = [-Infinity, -Infinity, -Infinity];
+  for (const p of hull) {
+    for (let axis = 0; axis < 3; axis++) {
+      if (p[axis]! < low[axis]!) low[axis] = p[axis]!;
+      if (p[axis]! > high[axis]!) high[axis] = p[axis]!;
+    }
+  }
+  const lines = (): Vec3[][] => [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, 0)));
+  return { hull, lines, origin: hull[0]!, normal: [m[2]!, m[6]!, m[10]!], low, high };
+}
+
+/** Whether the boxes round two panels miss each other: most pairs need no closer look. */
+function apart(a: Solid, b: Solid): boolean {
+  for (let axis = 0; axis < 3; axis++) if (a.low[axis]! > b.high[axis]! || b.low[axis]! > a.high[axis]!) return true;
+  return false;
 }
 
 /** How deep two flat panels pass through each other: 0 when one stays on one side of the other or they miss. */
@@ -98,7 +118,7 @@ function crossingDepth(a: Solid, b: Solid, slack: number): number {
 function straddle(a: Solid, b: Solid, slack: number): number {
   let low = 0;
   let high = 0;
-  for (const p of a.loops[0]!) {
+  for (const p of a.hull) {
     const d = dot(minus(p, b.origin), b.normal);
     if (d < low) low = d;
     if (d > high) high = d;
@@ -110,7 +130,7 @@ function straddle(a: Solid, b: Solid, slack: number): number {
 /** Stretches of a line (through both planes) that lie inside panel `a`, as sorted parameters along the direction. */
 function spans(a: Solid, b: Solid, direction: Vec3): [number, number][] {
   const hits: number[] = [];
-  for (const loop of a.loops) {
+  for (const loop of a.lines()) {
     for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
       const di = dot(minus(loop[i]!, b.origin), b.normal);
       const dj = dot(minus(loop[j]!, b.origin), b.normal);

@@ -25,7 +25,10 @@ export const closesLoop: Check = ({ motion }) => {
       id: 'closes-loop',
       severity: 'fail',
       at: reachable.from > 0 ? reachable.from : reachable.to,
-      says: `The card cannot go its whole way: ${says.join(', and ')}. Forced further, a joint is off by ${plainMm(worstMisfit)} at ${printAngle(worst.opening)}.`,
+      says:
+        from === to
+          ? `The joints fit at no opening: one is off by up to ${plainMm(worstMisfit)}, so the card must bend or tear.`
+          : `The card cannot go its whole way: ${says.join(', and ')}. Forced further, a joint is off by ${plainMm(worstMisfit)} at ${printAngle(worst.opening)}.`,
     });
   }
   if (wrongWay.length > 0) {
@@ -34,7 +37,7 @@ export const closesLoop: Check = ({ motion }) => {
       check: 'closes-loop',
       severity: 'fail',
       creases: wrongWay,
-      says: `${wrongWay.length === 1 ? 'One crease has' : `${wrongWay.length} creases have`} to fold the other way than scored for the card to open.`,
+      says: `For the card to open, ${wrongWay.length === 1 ? 'one crease has' : `${wrongWay.length} creases have`} to fold the other way than scored.`,
     });
   }
   if (freedom > 0) {

@@ -1,6 +1,7 @@
 import type { CardDocument } from '../card/document.js';
 import type { ClosedCard } from '../card/closed-card.js';
 import type { Design } from '../card/compose.js';
+import type { Standing } from '../card/standing.js';
 import type { Frame, Motion } from '../linkage/motion.js';
 import type { Envelope } from '../supplies/envelopes.js';
 import type { Board } from '../supplies/boards.js';
@@ -23,7 +24,7 @@ export interface Finding {
   /** what was measured, and what it may be; mm, or degrees where `unit` says so */
   value?: number;
   limit?: number;
-  unit?: 'mm' | 'deg';
+  unit?: 'mm' | 'deg' | 'g';
   /** panels and creases it is about */
   panels?: string[];
   creases?: string[];
@@ -42,6 +43,7 @@ export interface CheckInput {
   closed: ClosedCard;
   sheets: CutSheet[];
   resting: Frame;
+  standing: Standing;
   board: Board;
   envelope: Envelope | undefined;
 }

@@ -28,7 +28,10 @@ function liesFlat({ design, motion }: CheckInput): Finding {
       severity: 'fail',
       followsFrom: 'closes-loop',
       panels: [worst.panel.id],
-      says: `It does not fold flat, because it cannot be closed: forced shut, ${worst.panel.name} stands ${worst.angle.toFixed(0)}° out of the leaf.`,
+      says:
+        worst.angle < FLAT_ANGLE
+          ? `It does not fold flat: forced shut, a joint is off by ${plainMm(frame.misfit)}.`
+          : `It does not fold flat, because it cannot be closed: forced shut, ${worst.panel.name} stands ${worst.angle.toFixed(0)}° out of the leaf.`,
     };
   }
   if (worst.angle > FLAT_ANGLE || worst.height > FLAT_HEIGHT) {
@@ -42,7 +45,9 @@ function liesFlat({ design, motion }: CheckInput): Finding {
   return { ...base, severity: 'pass', says: 'Closed, every panel lies flat.' };
 }
 
-function crossings({ design, closed }: CheckInput): Finding[] {
+/** A card that is forced shut lies anyhow: there the order of layers says nothing. */
+function crossings({ design, closed, motion }: CheckInput): Finding[] {
+  if (motion.frames[0]!.misfit > JOINT_SLACK) return [];
   const found = closed.stack.crossings.map(([a, b]): Finding => {
     const [one, other] = [design.panels[a]!, design.panels[b]!];
     return {
@@ -98,7 +103,7 @@ function gapes({ design, closed, motion }: CheckInput): Finding[] {
       ...(spineHelps && {
         fix: {
           says: `Give the ${closing.name} a spine of ${plainMm(closed.spines[closing.hinge]!)}.`,
-          changes: [{ owner: 'base', size: closing.spineSize, value: 'fitted' }],
+          changes: [{ owner: 'base', size: closing.spineSize, value: 'auto' }],
         },
       }),
     };

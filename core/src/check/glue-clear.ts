@@ -1,5 +1,5 @@
 import { plainMm } from '../measure/print.js';
-import { carry } from '../linkage/rigid.js';
+import { carryFlat } from '../linkage/rigid.js';
 import { subtract, totalArea } from '../plane/boolean.js';
 import { distance, distanceToSegment, type Point } from '../plane/point.js';
 import { signedArea, type Area, type Loop } from '../plane/outline.js';
@@ -12,10 +12,7 @@ export const glueClear: Check = ({ design }) => {
   for (const bond of design.linkage.bonds) {
     const { id, name, corners } = bond.source;
     const panels = [bond.source.panel, bond.source.partner];
-    const onPartner = corners.map(([x, y]): Point => {
-      const [X, Y] = carry(bond.fixed, x, y, 0);
-      return [X, Y];
-    });
+    const onPartner = corners.map((p) => carryFlat(bond.fixed, p));
     const past = Math.max(outside(corners, design.panels[bond.a]!.area), outside(onPartner, design.panels[bond.b]!.area));
     if (past > 0.5) {
       found.push({

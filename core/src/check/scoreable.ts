@@ -1,6 +1,6 @@
 import { plainMm, sayLength } from '../measure/print.js';
 import { GROOVE_CATCH, nearestGroove } from '../measure/ruler.js';
-import { readsOffRuler } from '../sheet/cut-sheet.js';
+import { partOf, readsOffRuler, type CutSheet, type Score } from '../sheet/cut-sheet.js';
 import type { Check, CheckInput, Finding, Fix } from './finding.js';
 
 /** Does every score that is set on the board fall into one of its grooves? */
@@ -20,7 +20,7 @@ export const scoreable: Check = (input) => {
   for (const sheet of sheets) {
     for (const score of sheet.scores) {
       // The second score of a spine is set by eye beside the first: no groove pitch is that fine.
-      if (!readsOffRuler(score, sheet) || score.secondOfSpine) continue;
+      if (!readsOffRuler(score) || score.secondOfSpine || !liesSquare(score, sheet)) continue;
       upright++;
       const x = score.from[0];
       const fromEnd = x > board.length ? sheet.width - x : x;
@@ -48,12 +48,19 @@ export const scoreable: Check = (input) => {
 /** How many grooves to either side are tried. */
 const GROOVES_TRIED = 8;
 
+/** A blank with straight edges lies square on the board; an odd one only where a score runs from edge to edge of it. */
+function liesSquare(score: Score, sheet: CutSheet): boolean {
+  return sheet.outline.length === 4 || partOf(score, sheet) === undefined;
+}
+
 /**
  * The nearest value of one free size at which every score falls into a groove: only the free size is
  * rounded, what follows from it follows. A score that stands for a size moves by 1/perMm of its change.
  */
 function roundedToGrooves({ card, design, sheets, board }: CheckInput): Fix | undefined {
-  const scores = sheets.flatMap((sheet) => sheet.scores.filter((score) => readsOffRuler(score, sheet) && !score.secondOfSpine));
+  const scores = sheets.flatMap((sheet) =>
+    sheet.scores.filter((score) => readsOffRuler(score) && !score.secondOfSpine && liesSquare(score, sheet)),
+  );
   const leader = scores.find((score) => score.standsFor);
   if (!leader?.standsFor || scores.some((score) => score.standsFor?.size !== leader.standsFor!.size)) return undefined;
   const { size, perMm } = leader.standsFor;

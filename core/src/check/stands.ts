@@ -2,53 +2,25 @@ import { carry, dot, minus, type Vec3 } from '../linkage/rigid.js';
 import { poseOf } from '../linkage/motion.js';
 import { plainMm } from '../measure/print.js';
 import { toDegrees } from '../measure/units.js';
-import { areaOf, centroid, convexHull, loopContains } from '../plane/outline.js';
-import { distanceToSegment, type Point } from '../plane/point.js';
 import { STOP_CALIPERS } from '../supplies/limits.js';
-import { weightPerArea } from './weight.js';
 import type { Check, CheckInput, Finding } from './finding.js';
 
 /** The weight must fall at least this far inside what touches the table. */
 const SAFE_MARGIN = 5;
-/** Points this close to the lowest one touch the table too. */
-const CONTACT = 0.3;
+/** A foot this far from its stop is not held by it. */
+const AT_STOP = 0.5;
 
-/** Does the open card stand by itself, and does its stop hold the foot? */
-export const stands: Check = (input) => [balance(input), ...stopHolds(input)];
+/** Does the open card stand by itself, what holds it there, and does its stop hold the foot? */
+export const stands: Check = (input) => [balance(input), ...held(input), ...stopHolds(input), ...footAtStop(input)];
 
-function balance({ design, motion, resting }: CheckInput): Finding {
-  const pose = poseOf(motion, resting);
-  const up: Vec3 = design.base.rest.up;
-  const aside: [Vec3, Vec3] = tableAxes(up);
-  let weight = 0;
-  let centre: Vec3 = [0, 0, 0];
-  let lowest = Infinity;
-  const corners: Vec3[] = [];
-  design.panels.forEach((panel, body) => {
-    const share = areaOf(panel.area) * weightPerArea(design, panel.piece);
-    const [cx, cy] = centroid(panel.area);
-    const c = carry(pose[body]!, cx, cy, 0);
-    weight += share;
-    centre = [centre[0] + c[0] * share, centre[1] + c[1] * share, centre[2] + c[2] * share];
-    for (const [x, y] of panel.area.outer) {
-      const p = carry(pose[body]!, x, y, 0);
-      corners.push(p);
-      lowest = Math.min(lowest, dot(p, up));
-    }
-  });
-  centre = [centre[0] / weight, centre[1] / weight, centre[2] / weight];
-  const onTable = (p: Vec3): Point => [dot(p, aside[0]), dot(p, aside[1])];
-  const hull = convexHull(corners.filter((p) => dot(p, up) < lowest + CONTACT).map(onTable));
-  const foot = onTable(centre);
-  const reach = hull.length < 3 ? 0 : Math.min(...hull.map((p, i) => distanceToSegment(foot, p, hull[(i + 1) % hull.length]!)));
-  const margin = hull.length >= 3 && loopContains(hull, foot) ? reach : -reach;
-  const height = dot(minus(centre, [0, 0, 0]), up) - lowest;
-  const tips = toDegrees(Math.atan2(margin, Math.max(height, 0.1)));
+function balance({ design, resting, standing }: CheckInput): Finding {
+  const { margin, tipAngle, toward } = standing;
   const says = design.base.rest.says;
+  const slips = margin > 0 && margin < SAFE_MARGIN;
   return {
     id: 'stands',
     check: 'stands',
-    severity: margin <= 0 ? 'fail' : margin < SAFE_MARGIN ? 'warn' : 'pass',
+    severity: margin <= 0 ? 'fail' : slips ? 'warn' : 'pass',
     value: margin,
     limit: SAFE_MARGIN,
     unit: 'mm',
@@ -56,22 +28,51 @@ function balance({ design, motion, resting }: CheckInput): Finding {
     panels: [design.base.ground],
     says:
       margin <= 0
-        ? `It tips over (${says}): its weight falls ${plainMm(-margin)} outside what touches the table.`
-        : `It stands (${says}): its weight falls ${plainMm(margin)} inside what touches the table, and it tips only when leaned ${tips.toFixed(0)}°. Held by its own weight; an estimate.`,
+        ? `It tips over ${toward} (${says}): its weight falls ${plainMm(-margin)} outside what touches the table.`
+        : `It stands (${says}): its weight falls ${plainMm(margin)} inside what touches the table, and it tips ${toward} only when leaned ${toDegrees(tipAngle).toFixed(0)}°. An estimate.`,
   };
 }
 
-/** Two directions of the table for a given up. */
-function tableAxes(up: Vec3): [Vec3, Vec3] {
-  return Math.abs(up[2]) > 0.5
-    ? [
-        [1, 0, 0],
-        [0, 1, 0],
-      ]
-    : [
-        [1, 0, 0],
-        [0, 0, 1],
-      ];
+/** Poses that only creases or friction hold are said: they sag with time and weight. */
+function held({ design, resting }: CheckInput): Finding[] {
+  const { heldBy } = design.base.rest;
+  return heldBy ? [{ id: `stands/held-by-${heldBy.by}`, check: 'stands', severity: 'warn', at: resting.s, says: heldBy.says }] : [];
+}
+
+/** Whether the foot really stands against its stop in the resting pose. */
+function footAtStop({ design, motion, resting }: CheckInput): Finding[] {
+  const stop = design.base.rest.stop;
+  const strip = design.linkage.bonds.find(({ source }) => source.id === 'stop-on-base');
+  if (!stop || !strip) return [];
+  const pose = poseOf(motion, resting);
+  const foot = carry(pose[design.linkage.bodyOf.get(stop.foot)!]!, ...stop.footEdge[0], 0);
+  const across = carryToStop(pose[strip.a]!, design.panels[strip.a]!.area.outer, foot);
+  const value = Math.abs(across);
+  const ok = value <= AT_STOP;
+  return [
+    {
+      id: 'stands/foot',
+      check: 'stands',
+      severity: ok ? 'pass' : 'fail',
+      value,
+      limit: AT_STOP,
+      unit: 'mm',
+      panels: [stop.foot, design.panels[strip.a]!.id],
+      at: resting.s,
+      says: ok ? 'The foot stands against its stop.' : `The foot stands ${plainMm(value)} from its stop: nothing holds it there.`,
+    },
+  ];
+}
+
+/** From the near side of a stop to a foot, across the stop; the near side is the one nearer the foot. */
+function carryToStop(pose: Parameters<typeof carry>[0], outline: readonly (readonly [number, number])[], foot: Vec3): number {
+  const xs = outline.map(([x]) => x);
+  const distances = [Math.min(...xs), Math.max(...xs)].map((x) => {
+    const on = carry(pose, x, 0, 0);
+    const along = minus(carry(pose, x + 1, 0, 0), on);
+    return dot(minus(foot, on), along);
+  });
+  return distances.reduce((least, d) => (Math.abs(d) < Math.abs(least) ? d : least));
 }
 
 function stopHolds({ design }: CheckInput): Finding[] {

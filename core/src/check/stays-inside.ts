@@ -13,6 +13,8 @@ const SIDE_NAMES: Record<Side, string> = { fold: 'the fold', free: 'the free edg
 export const staysInside: Check = (input) => {
   const { design, closed, motion } = input;
   const card = boxOf(design.base.closedOutline);
+  const names = { ...SIDE_NAMES, ...design.base.sides };
+  const flush = design.base.flush ?? [];
   const over = closed.stack.layers.flatMap((layer) => {
     const box = boxOf(layer.area.outer);
     const panel = design.panels[layer.body]!;
@@ -36,11 +38,11 @@ export const staysInside: Check = (input) => {
     panels: [panel.id],
     at: 0,
     followsFrom,
-    says: `Closed, ${panel.name} sticks out ${plainMm(by)} past ${SIDE_NAMES[side]}.`,
+    says: `Closed, ${panel.name} sticks out ${plainMm(by)} past ${names[side]}.`,
   }));
   if (found.length === 0) {
     const near = over
-      .filter(({ panel, side, by }) => panel.piece.stock === 'mechanism' && side !== 'fold' && by > -EDGE_MARGIN)
+      .filter(({ panel, side, by }) => panel.piece.stock === 'mechanism' && side !== 'fold' && !flush.includes(side) && by > -EDGE_MARGIN)
       .sort((a, b) => b.by - a.by)[0];
     found.push(
       near
@@ -53,7 +55,7 @@ export const staysInside: Check = (input) => {
             unit: 'mm',
             panels: [near.panel.id],
             at: 0,
-            says: `Closed, ${near.panel.name} comes within ${plainMm(-near.by)} of ${SIDE_NAMES[near.side]}; ${plainMm(EDGE_MARGIN)} keeps it safely hidden.`,
+            says: `Closed, ${near.panel.name} comes within ${plainMm(-near.by)} of ${names[near.side]}; ${plainMm(EDGE_MARGIN)} keeps it safely hidden.`,
           }
         : {
             id: 'stays-inside',

@@ -33,9 +33,11 @@ describe('DXF', () => {
     for (const { sheets } of evaluations) {
       const { entities } = new DxfParser().parseSync(writeDxf(sheets));
       const outlines = entities.filter((e) => e.layer === 'cut');
-      expect(outlines).toHaveLength(sheets.length);
-      sheets.forEach((sheet, i) => {
-        const points = outlines[i]!.vertices;
+      expect(outlines).toHaveLength(sheets.reduce((sum, { windows, cuts }) => sum + 1 + windows.length + cuts.length, 0));
+      let next = 0;
+      sheets.forEach((sheet) => {
+        const points = outlines[next]!.vertices;
+        next += 1 + sheet.windows.length + sheet.cuts.length;
         const [left, bottom] = [Math.min(...points.map((p) => p.x)), Math.min(...points.map((p) => p.y))];
         sheet.outline.forEach(([x, y], k) => {
           expect(Math.abs(points[k]!.x - left - x)).toBeLessThan(0.01);

@@ -55,6 +55,14 @@ describe('card files', () => {
     expect(readCardFile(writeCardFile(card))).toEqual({ ok: true, card });
   });
 
+  it('of an earlier version is brought up to date: a fitted spine is automatic, and there is an everyday film', () => {
+    const { film, ...stocks } = DEMO_CARDS[0]!.stocks;
+    const { sizes } = DEMO_CARDS[0]!.base;
+    const old = { ...DEMO_CARDS[0]!, version: 1, stocks, base: { mechanism: 'easel-folded-front', sizes: { ...sizes, spine: 'fitted' } } };
+    const reading = readCardFile(JSON.stringify(old));
+    expect(reading).toMatchObject({ ok: true, card: { version: 2, stocks: { film }, base: { sizes: { spine: 'auto' } } } });
+  });
+
   const demo = DEMO_CARDS[0]!;
   const broken = (change: object): string => JSON.stringify({ ...demo, ...change });
   it.each([

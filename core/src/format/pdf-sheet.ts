@@ -1,6 +1,6 @@
 import type { Evaluation } from '../evaluate.js';
 import { printAngle, sayLength } from '../measure/print.js';
-import type { Mm } from '../measure/units.js';
+import type { Mm, Notation } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { materialsOf } from '../plan/materials.js';
@@ -10,6 +10,11 @@ import { MmPage, newPdf, PAPERS, PT, wrapped, type PaperId, type PdfFonts, type 
 const MARGIN: Mm = 12;
 const DRAWING_HEIGHT: Mm = 74;
 const COLUMN_GAP: Mm = 8;
+/** Labels stand in lines this far apart, as many as there is room for. */
+const LEVEL: Mm = 3.6;
+const MOST_LEVELS = 4;
+/** A score's label is about as wide as this. */
+const LABEL_WIDTH: Mm = 24;
 
 interface TextLine {
   words: string;
@@ -58,31 +63,60 @@ function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame):
   const scale = Math.min((frame.width - gap * (sheets.length - 1)) / total, (frame.height - labels - 8) / tallest);
   let x = frame.x;
   for (const sheet of sheets) {
-    drawPiece(page, sheet, [x, frame.y + 8], scale, design.card.notation);
+    drawPiece(page, sheet, [x, frame.y + 8], scale, { notation: design.card.notation, right: frame.x + frame.width });
     x += sheet.width * scale + gap;
   }
 }
 
-function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, notation: Parameters<typeof sayLength>[1]): void {
+interface Labels {
+  notation: Notation;
+  /** labels end here at the latest */
+  right: Mm;
+}
+
+function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, { notation, right }: Labels): void {
   const at = ([x, y]: Point): Point => [left + x * scale, bottom + y * scale];
   for (const zone of sheet.zones) if (zone.kind === 'glue') page.hatch(zone.outline.map(at));
   page.loop(sheet.outline.map(at), 'cut');
   for (const window of sheet.windows) page.loop(window.outline.map(at), 'cut');
   for (const mark of sheet.marks) page.line(at(mark.from), at(mark.to), 'pencil');
   const top = bottom + sheet.height * scale;
-  let level = 0;
-  let lastX = -Infinity;
-  for (const score of sheet.scores) {
-    page.line(at(score.from), at(score.to), score.fold);
-    if (!readsOffRuler(score, sheet)) continue;
-    const x = at(score.from)[0];
-    level = x - lastX < 22 ? (level + 1) % 3 : 0;
-    lastX = x;
-    page.line([x, top], [x, top + 1.5 + level * 3.6], 'thin');
-    page.text(`${sayLength(score.from[0], notation)} ${score.fold}`, [x + 0.5, top + 2 + level * 3.6], 7);
+  for (const score of sheet.scores) page.line(at(score.from), at(score.to), score.fold);
+  for (const label of scoreLabels(sheet, scale, notation)) {
+    const [x, lift] = [left + label.x, LEVEL * label.level];
+    page.line([x, top], [x, top + 1.5 + lift], 'thin');
+    const near = x > right - LABEL_WIDTH;
+    page.text(label.words, [x + (near ? -0.5 : 0.5), top + 2 + lift], 7, { right: near });
   }
   page.text(sheet.piece.name, [left, bottom - 3.6], 8, { bold: true });
   page.text(sheet.piece.faceUp, [left, bottom - 7], 7, { soft: true });
+}
+
+/** What stands above a drawn score: how far from the drawing's left edge, and how many lines up. */
+export interface ScoreLabel {
+  words: string;
+  x: Mm;
+  level: number;
+}
+
+/**
+ * The labels over a drawing, each reading once: a score that a window interrupts is one reading on the board. A label
+ * whose words reach over scores to the right of it stands a line higher than theirs, so that no leader crosses words.
+ */
+export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation): ScoreLabel[] {
+  const said = new Set<string>();
+  const readings = sheet.scores
+    .filter(readsOffRuler)
+    .map((score) => ({ words: `${sayLength(score.from[0], notation)} ${score.fold}`, x: score.from[0] * scale }))
+    .filter(({ words }) => !said.has(words) && said.add(words))
+    .sort((a, b) => b.x - a.x);
+  const placed: ScoreLabel[] = [];
+  for (const reading of readings) {
+    const under = placed.filter(({ x }) => x < reading.x + LABEL_WIDTH);
+    const level = Math.min(MOST_LEVELS - 1, 1 + Math.max(-1, ...under.map((label) => label.level)));
+    placed.push({ ...reading, level });
+  }
+  return placed.reverse();
 }
 
 function textOf(evaluation: Evaluation): TextLine[] {

@@ -1,5 +1,7 @@
 import { boxOf } from '../plane/outline.js';
 import { toDegrees } from '../measure/units.js';
+import { whatShows } from '../card/what-shows.js';
+import { innerCuts } from '../plan/cut-runs.js';
 import { readTracked, type Evaluation } from '../evaluate.js';
 
 /** The whole evaluation as one plain record, for scripts. Lengths mm, angles degrees; axes as in `Piece`. */
@@ -28,6 +30,14 @@ export function report(evaluation: Evaluation) {
       outline: sheet.outline,
       scores: sheet.scores.map(({ id, name, from, to, fold }) => ({ id, name, from, to, fold })),
       cuts: sheet.cuts,
+      cutList: innerCuts(sheet, design.card.notation).map(({ id, fence, distance, start, stop, again }) => ({
+        id,
+        fence,
+        distance,
+        start,
+        stop,
+        again,
+      })),
       windows: sheet.windows,
       glue: sheet.zones.filter((zone) => zone.kind === 'glue').map(({ id, face, outline }) => ({ id, face, outline })),
     })),
@@ -45,8 +55,17 @@ export function report(evaluation: Evaluation) {
       thickness: closed.thickest.thickness,
       intended: { width: intended.maxX - intended.minX, height: intended.maxY - intended.minY },
       foldEdge: design.card.foldEdge,
+      posting: design.base.posting ?? null,
     },
     open: { height: openHeight, opening: toDegrees(resting.opening), ...readings(resting) },
+    standing: {
+      weight: evaluation.standing.weight,
+      margin: evaluation.standing.margin,
+      height: evaluation.standing.height,
+      tipAngle: toDegrees(evaluation.standing.tipAngle),
+      toward: evaluation.standing.toward,
+    },
+    shows: whatShows(design, motion, closed),
     findings: findings.map(({ id, check, severity, value, limit, unit, says, followsFrom, panels, creases, fix }) => ({
       id,
       check,

@@ -35,8 +35,20 @@ export interface Motion {
   closedFlat: { holds: boolean; misfit: Mm };
 }
 
-/** Starting angle for creases that are solved for: clearly folded, clearly not flat. */
-const START_FOLDS: readonly Radians[] = [60, 30, 95, 130].map(toRadians);
+type StartFold = (crease: { fold: 'mountain' | 'valley'; closed: Radians }) => Radians;
+
+const signed =
+  (size: Radians): StartFold =>
+  ({ fold }) =>
+    fold === 'valley' ? size : -size;
+/** Part of the way from closed: creases that close folded over begin well folded, those that close flat hardly. */
+const fromClosed =
+  (share: number): StartFold =>
+  ({ fold, closed }) =>
+    closed === 0 ? signed(toRadians(20))({ fold, closed }) : closed * share;
+
+/** Starting angles for creases that are solved for: clearly folded, clearly not flat. */
+const STARTS: readonly StartFold[] = [...[60, 30, 95, 130].map(toRadians).map(signed), fromClosed(0.75), fromClosed(0.5)];
 
 /**
  * Follows a card through its whole drive: starts about half open where its way of folding is plain,
@@ -128,8 +140,8 @@ class Tracker {
   /** Solves from several plain starting angles until every crease folds the way it is scored. */
   begin(s: number): string[] {
     let best: { folds: Float64Array; misfit: Mm; wrong: string[] } | undefined;
-    for (const size of START_FOLDS) {
-      this.linkage.hinges.forEach(({ source }, h) => (this.folds[h] = source.crease.fold === 'valley' ? size : -size));
+    for (const startFold of STARTS) {
+      this.linkage.hinges.forEach(({ source }, h) => (this.folds[h] = this.schedule.begin?.[source.id] ?? startFold(source.crease)));
       const { misfit } = this.frame(s);
       const wrong = this.linkage.hinges
         .filter(({ source }, h) => !this.driven.has(h) && (source.crease.fold === 'valley' ? -1 : 1) * this.folds[h]! > 1e-6)

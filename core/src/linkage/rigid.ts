@@ -50,6 +50,11 @@ export function inverse(out: Rigid, m: Rigid): void {
   }
 }
 
+/** Where a point of a flat piece comes to lie, seen along z: for panels in the plane of the closed card. */
+export function carryFlat(m: Rigid, [x, y]: readonly [x: number, y: number]): readonly [x: number, y: number] {
+  return [m[0]! * x + m[1]! * y + m[3]!, m[4]! * x + m[5]! * y + m[7]!];
+}
+
 /** The image of a point. */
 export function carry(m: Rigid, x: number, y: number, z: number): Vec3 {
   return [

@@ -14,6 +14,8 @@ export interface Schedule {
   phases: readonly Phase[];
   /** where to start solving: about half open, far from the flat ends where ways of folding meet */
   startAt: number;
+  /** folds of creases that are solved for at the start, where the mechanism knows them; others begin by how they are scored */
+  begin?: Readonly<Record<string, Radians>>;
   /** the hinge whose angle is read as the opening, and what opening means */
   opening: { hinge: string; /** opening = atZero + perFold · |fold| */ atZero: Radians; perFold: number };
 }

@@ -1,7 +1,7 @@
 import { intersect, totalArea } from '../plane/boolean.js';
 import { boxOf, centroid, type Area, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import { carry, inverse, rigidIdentity } from './rigid.js';
+import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
 import type { Frame, Motion } from './motion.js';
 import { poseOf } from './motion.js';
 import type { Pose } from './kinematics.js';
@@ -22,6 +22,8 @@ export interface ClosedStack {
   over: ReadonlyMap<number, ReadonlySet<number>>;
   /** bodies in an order in which each lies on those before it; empty when there is none */
   order: number[];
+  /** bodies that overlap and whose order is known, with a point of what they share */
+  touching: { lower: number; upper: number; at: Point }[];
   /** pairs of bodies whose order contradicts itself: they pass through each other on closing */
   crossings: [number, number][];
 }
@@ -35,16 +37,12 @@ const LEAST_OVERLAP = 0.5;
 export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
   const pose = poseOf(motion, closed);
   const layers = motion.linkage.panels.map((panel, body): Layer => {
-    const toClosed = (loop: Loop): Loop =>
-      loop.map(([x, y]): Point => {
-        const [X, Y] = carry(pose[body]!, x, y, 0);
-        return [X, Y];
-      });
+    const toClosed = (loop: Loop): Loop => loop.map((p) => carryFlat(pose[body]!, p));
     return { body, area: { outer: toClosed(panel.area.outer), holes: panel.area.holes.map(toClosed) }, faceUp: pose[body]![10]! > 0 };
   });
   const known = knownOrder(motion, layers);
   const probes = nearlyClosed(motion);
-  const pairs: [number, number][] = [];
+  const touching: ClosedStack['touching'] = [];
   const crossings: [number, number][] = [];
   for (let a = 0; a < layers.length; a++) {
     for (let b = a + 1; b < layers.length; b++) {
@@ -52,11 +50,12 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
       if (!shared) continue;
       const side = known.get(`${a}-${b}`) ?? separation(pose, probes, a, b, shared);
       if (side === 'both') crossings.push([a, b]);
-      else if (side !== 0) pairs.push(side > 0 ? [a, b] : [b, a]);
+      else if (side !== 0) touching.push(side > 0 ? { lower: a, upper: b, at: shared } : { lower: b, upper: a, at: shared });
     }
   }
+  const pairs = touching.map(({ lower, upper }): [number, number] => [lower, upper]);
   const order = sortStack(layers.length, pairs);
-  return { layers, over: reach(layers.length, pairs), order, crossings };
+  return { layers, over: reach(layers.length, pairs), order, touching, crossings };
 }
 
 type Side = number | 'both';

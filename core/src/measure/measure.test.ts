@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parseAngle, parseLength } from './parse.js';
+import { parseAngle, parseCount, parseGrams, parseLength } from './parse.js';
 import { printLength, sayLength } from './print.js';
 import { retold } from './retell.js';
 import { nearestGroove, rulerWords } from './ruler.js';
@@ -62,6 +62,42 @@ describe('printing a length', () => {
         expect(back.ok && Math.abs(back.value + off - length)).toBeLessThan(0.006);
       }),
     );
+  });
+
+  it('says a length in words that add up to it, to half of what the words can tell', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 500, noNaN: true }), fc.constantFrom(...NOTATIONS), (length, notation) => {
+        const [reading, sign, far] = sayLength(length, notation).split(/ (and|less) /);
+        const mark = parseLength(reading!, notation, 'x');
+        const off = far === undefined ? 0 : Number(far.replace(' mm', '')) * (sign === 'and' ? 1 : -1);
+        expect(mark.ok && Math.abs(mark.value + off - length)).toBeLessThanOrEqual(Math.abs(off) < 0.1 ? 0.0051 : 0.051);
+      }),
+    );
+    // Half-way between two tenths: not a whole tenth off.
+    expect(sayLength(14.25, 'mm')).toBe('14.3 mm less 0.05 mm');
+  });
+});
+
+describe('reading weights and counts', () => {
+  it.each([
+    ['12', 12],
+    ['12.5 g', 12.5],
+    ['12,5g', 12.5],
+    ['.5', 0.5],
+    ['-3', -3],
+  ])('takes “%s” as grams', (typed, grams) => {
+    expect(parseGrams(typed, 'Weight')).toEqual({ ok: true, value: grams });
+  });
+
+  it.each(['', 'g', 'heavy', '3 oz', '1e3', '1..2', 'Infinity'])('does not take “%s” as grams', (typed) => {
+    const reading = parseGrams(typed, 'Weight');
+    expect(reading).toEqual({ ok: false, problem: expect.stringMatching(/^Weight: “.*” is not a weight/) });
+  });
+
+  it('takes whole numbers only as counts', () => {
+    expect(parseCount(' 4 ', 'Layers')).toEqual({ ok: true, value: 4 });
+    for (const typed of ['', '4.5', 'four', '4,0', '12345678901'])
+      expect(parseCount(typed, 'Layers')).toEqual({ ok: false, problem: `Layers: “${typed}” is not a whole number.` });
   });
 });
 

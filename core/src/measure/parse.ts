@@ -88,3 +88,21 @@ export function parseAngle(typed: string, field: string): Reading<Radians> {
   const amount = Number(match[1]);
   return { ok: true, value: match[2] === 'rad' ? amount : toRadians(amount) };
 }
+
+const GRAMS = /^(-?\d*\.?\d+)\s*g?$/;
+
+/** Reads a weight in grams: `12`, `12.5 g`, `12,5g`. @returns grams, or the problem in words. */
+export function parseGrams(typed: string, field: string): Reading<number> {
+  const match = GRAMS.exec(plainText(typed));
+  return match
+    ? { ok: true, value: Number(match[1]) }
+    : { ok: false, problem: `${field}: “${typed.trim()}” is not a weight. Write it like 12 or 12.5 g.` };
+}
+
+/** Reads a whole number. @returns the number, or the problem in words. */
+export function parseCount(typed: string, field: string): Reading<number> {
+  const text = typed.trim();
+  return /^-?\d{1,9}$/.test(text)
+    ? { ok: true, value: Number(text) }
+    : { ok: false, problem: `${field}: “${text}” is not a whole number.` };
+}

@@ -50,7 +50,7 @@ export function sayLength(length: Mm, notation: Notation): string {
   const { text, off } = printLength(length, notation);
   if (off === 0) return text;
   const amount = Math.abs(off);
-  const far = amount < 0.05 ? amount.toFixed(2) : String(Number(amount.toFixed(1)));
+  const far = String(Number(amount.toFixed(amount < 0.1 ? 2 : 1)));
   return `${text} ${off > 0 ? 'and' : 'less'} ${far} mm`;
 }
 
@@ -63,6 +63,16 @@ export function printAngle(angle: Radians): string {
 export function plainMm(length: Mm): string {
   const decimals = Math.abs(length) < 1 ? 2 : 1;
   return `${Number(length.toFixed(decimals))} mm`;
+}
+
+/** A weight to a tenth of a gram. */
+export function printGrams(grams: number): string {
+  return `${Number(grams.toFixed(1))} g`;
+}
+
+/** Words as they begin a sentence. */
+export function capitalised(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 function cleared(off: Mm): Mm {

@@ -14,14 +14,16 @@ export function depthSize(preset: number): FreeSize {
   };
 }
 
-export function lengthSize(preset: number): FreeSize {
+/** How long the folds are. A base that stands on the ends of its folds calls it a height. */
+export function lengthSize(preset: number, called: Partial<Pick<FreeSize, 'name' | 'label' | 'help'>> = {}): FreeSize {
   return {
     name: 'length',
     label: 'Length of fold',
     kind: 'length',
     default: preset,
     help: 'Along the fold.',
-    range: () => ({ min: 40, max: 320, because: 'a leaf must be large enough to handle and small enough for a sheet' }),
+    range: () => ({ min: 40, max: 320, because: 'a card must be large enough to handle and small enough for a sheet' }),
+    ...called,
   };
 }
 
@@ -33,8 +35,22 @@ export const SPINE_SIZE: FreeSize = {
   help: 'A spine is two scores as far apart as the stack inside is thick, so that the card closes without gaping.',
   options: [
     { value: 'none', label: 'single score' },
-    { value: 'fitted', label: 'spine, fitted to the stack' },
+    { value: 'auto', label: 'spine, fitted to the stack' },
   ],
+};
+
+/** Belongs to the card as a whole; named here so that it can be set like any size. */
+export const FOLD_EDGE: FreeSize = {
+  name: 'foldEdge',
+  label: 'Fold edge',
+  kind: 'choice',
+  default: 'side',
+  help: 'Which edge of the closed card is the fold.',
+  options: [
+    { value: 'side', label: 'at the side' },
+    { value: 'top', label: 'at the top' },
+  ],
+  shown: () => false,
 };
 
 export const INNER_THICKNESS: FreeSize = {

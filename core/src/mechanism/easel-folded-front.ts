@@ -1,28 +1,25 @@
-import { toRadians } from '../measure/units.js';
 import { rectangle } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { blankPiece } from '../sheet/piece.js';
-import { STOP_CALIPERS, TAB_CLEARANCE } from '../supplies/limits.js';
+import { TAB_CLEARANCE } from '../supplies/limits.js';
 import type { Base, Measure } from './contract.js';
 import { depthSize, INNER_FROM, INNER_THICKNESS, lengthSize, SPINE_SIZE } from './common-sizes.js';
+import {
+  EASEL_POSE,
+  easelLean,
+  leanAlternative,
+  stopRange,
+  stopSizes,
+  stopStrip,
+  strutRise,
+  triangleMeasures,
+  type EaselSides,
+} from './easel-parts.js';
 import { innerLayersOf } from './inner-layer.js';
 import { num, type Sizes } from './sizes.js';
+import { trackedAngle, trackedHeight } from './tracked.js';
 
-const STEEPEST = toRadians(85);
-const FLATTEST = toRadians(20);
-
-/**
- * Lean of the display from the table when its foot stands at `stop` from the back edge: the strut and
- * the foot part are two sides of a triangle on the base (law of cosines).
- */
-export function easelLean(strut: number, foot: number, stop: number): number {
-  return Math.acos((foot * foot + stop * stop - strut * strut) / (2 * foot * stop));
-}
-
-/** Stop distance that gives a lean, strut and foot part being equal halves of the front. */
-function stopForLean(lean: number, sizes: Sizes): number {
-  return num(sizes, 'depth') * Math.cos(lean);
-}
+const sidesOf = (sizes: Sizes): EaselSides => ({ strut: num(sizes, 'depth') / 2, foot: num(sizes, 'depth') / 2 });
 
 /** A card whose front is scored at half and carries a display on its lower half only. */
 export const easelFoldedFront: Base = {
@@ -31,19 +28,11 @@ export const easelFoldedFront: Base = {
   name: 'Easel, folded front',
   summary: 'The front folds at half; the display glued to its lower half stands against a stop inside.',
   difficulty: 'easy',
-  needs: ['base card', 'a display panel', 'a raised strip as a stop'],
+  gives: ['a display that leans'],
+  needs: ['base card', 'card for a display', 'foam or layers for a stop'],
   mayGoWrong: ['glue on the upper half of the front: it cannot fold', 'a stop lower than the foot is thick: it slips over'],
-  alternatives: [
-    {
-      name: 'lean',
-      label: 'Lean from the table',
-      kind: 'angle',
-      insteadOf: 'stopDistance',
-      help: 'Sets the stop distance: stop = depth × cos(lean).',
-      toSize: stopForLean,
-      fromSize: (sizes) => easelLean(num(sizes, 'depth') / 2, num(sizes, 'depth') / 2, num(sizes, 'stopDistance')),
-    },
-  ],
+  alternatives: [leanAlternative(sidesOf, 'Sets the stop distance: stop = depth × cos(lean).')],
+  forClosedSize: (depth, length) => ({ depth, length }),
   sizes: [
     depthSize(150),
     lengthSize(105),
@@ -53,19 +42,7 @@ export const easelFoldedFront: Base = {
       kind: 'length',
       default: ({ sizes }) => num(sizes, 'depth') / 2,
       help: 'From the fold to the side of the stop where the foot rests. Nearer leans steeper.',
-      range: ({ sizes }) => {
-        const depth = num(sizes, 'depth');
-        const onBase = depth - num(sizes, 'stopWidth');
-        const flattest = stopForLean(FLATTEST, sizes);
-        return {
-          min: stopForLean(STEEPEST, sizes),
-          max: Math.min(onBase, flattest),
-          because:
-            onBase < flattest
-              ? 'the whole stop must lie on the base, and nearer than the least distance the display tips backward'
-              : 'the display leans between 85° (steeper tips backward) and 20° (flatter slides off), and the stop must lie on the base',
-        };
-      },
+      range: ({ sizes }) => stopRange(sidesOf(sizes), num(sizes, 'depth')),
     },
     {
       name: 'displayHeight',
@@ -91,30 +68,10 @@ export const easelFoldedFront: Base = {
         because: 'a narrower display has no grip, and a much wider one has no card to lie on',
       }),
     },
-    {
-      name: 'stopHeight',
-      label: 'Stop height',
-      kind: 'length',
-      default: ({ baseCaliper }) => Math.max(2, Math.ceil(STOP_CALIPERS * 2 * baseCaliper * 2) / 2),
-      help: 'How far the stop stands up from the base: foam or layers.',
-      range: () => ({ min: 0.3, max: 12, because: 'a stop is a raised strip that still lets the card close' }),
-    },
-    {
-      name: 'stopWidth',
-      label: 'Stop width',
-      kind: 'length',
-      default: 8,
-      help: 'Across the stop.',
-      range: () => ({ min: 4, max: 30, because: 'a narrower strip peels off' }),
-    },
-    {
-      name: 'stopLength',
-      label: 'Stop length',
-      kind: 'length',
-      default: ({ sizes }) => Math.round(num(sizes, 'length') * 0.6),
-      help: 'Along the fold, centred.',
-      range: ({ sizes }) => ({ min: 10, max: num(sizes, 'length'), because: 'the stop lies on the base' }),
-    },
+    ...stopSizes(
+      ({ sizes }) => num(sizes, 'length'),
+      ({ sizes }) => num(sizes, 'depth') - num(sizes, 'stopDistance'),
+    ),
     SPINE_SIZE,
     INNER_THICKNESS,
     INNER_FROM,
@@ -130,7 +87,7 @@ export const easelFoldedFront: Base = {
     const foot = depth / 2;
     const strut = depth - foot;
     const lean = easelLean(strut, foot, stop);
-    const rise = Math.acos((strut * strut + stop * stop - foot * foot) / (2 * strut * stop));
+    const rise = strutRise({ strut, foot }, stop);
     const aside = (length - width) / 2;
     const glue = rectangle(
       Math.max(0, -aside) + TAB_CLEARANCE,
@@ -138,7 +95,6 @@ export const easelFoldedFront: Base = {
       Math.min(width, length) - 2 * TAB_CLEARANCE,
       Math.min(foot, height) - 2 * TAB_CLEARANCE,
     );
-    const stopGlue = rectangle(0.5, 0.5, num(sizes, 'stopWidth') - 1, stopLength - 1);
     const base = blankPiece({
       id: 'base',
       name: 'Card',
@@ -195,23 +151,17 @@ export const easelFoldedFront: Base = {
       marks: height > foot + 1 ? [{ id: 'glue-limit', from: [0, foot], to: [width, foot], says: 'no glue above this line' }] : [],
       anchors: [{ panel: 'display', name: 'display', at: [width / 2, height / 2] }],
     });
-    const stopStrip = blankPiece({
-      id: 'stop',
-      name: 'Stop',
-      stock: 'stop',
-      faceUp: 'either face up',
-      outline: rectangle(0, 0, num(sizes, 'stopWidth'), stopLength),
-      because: 'a strip long enough to hold the foot straight',
-      thickness: stopHeight,
-      zones: [{ id: 'stop-glue', kind: 'glue', face: 'down', outline: stopGlue, says: 'glue the whole stop' }],
-      anchors: [{ panel: 'stop', name: 'stop', at: [num(sizes, 'stopWidth') / 2, stopLength / 2] }],
-    });
+    const stopped = stopStrip(
+      'stop',
+      { width: num(sizes, 'stopWidth'), length: stopLength, height: stopHeight },
+      { panel: 'base/base', at: [depth + stop, (length - stopLength) / 2] },
+    );
     const footEdge: [Point, Point] = [
       [0, 0],
       [0, length],
     ];
     return {
-      pieces: [base, display, stopStrip],
+      pieces: [base, display, stopped.piece],
       ground: 'base/base',
       bonds: [
         {
@@ -225,17 +175,7 @@ export const easelFoldedFront: Base = {
           placement: { to: [0, aside], turn: -Math.PI / 2, flipped: true },
           placedBy: 'marks',
         },
-        {
-          id: 'stop-on-base',
-          name: 'stop on the base',
-          panel: 'stop/stop',
-          face: 'down',
-          partner: 'base/base',
-          partnerFace: 'up',
-          corners: stopGlue,
-          placement: { to: [depth + stop, (length - stopLength) / 2], turn: 0, flipped: false },
-          placedBy: 'marks',
-        },
+        stopped.bond,
       ],
       touches: [{ id: 'foot-on-base', panel: 'base/front-lower', at: [0, length / 2], on: 'base/base' }],
       couplings: [],
@@ -276,39 +216,44 @@ export const easelFoldedFront: Base = {
           upper: ['base/strut', 'base/front-lower'],
           depth,
           length,
-          spined: sizes['spine'] === 'fitted',
+          spined: sizes['spine'] === 'auto',
           spineSize: 'spine',
         },
       ],
       innerLayers: innerLayersOf(sizes, 'base/base', depth),
+      stiff:
+        height > foot + 1
+          ? [
+              {
+                id: 'display',
+                name: 'the display above its glue',
+                panel: 'display/display',
+                kind: 'cantilever',
+                length: height - foot,
+                width,
+                lean,
+                tipWeight: 0,
+              },
+            ]
+          : [],
       rest: {
-        at: 1,
-        up: [0, 0, 1],
-        viewFrom: [1, 0.75, 0.55],
+        ...EASEL_POSE,
         says: 'the base on the table, the foot against the stop',
         stop: { foot: 'base/front-lower', footEdge, height: stopHeight, footThickness: baseCaliper + displayCaliper, lean },
       },
-      measures: easelMeasures({ depth, foot, strut, stop, lean, rise, height, width }),
+      measures: easelMeasures({ depth, foot, strut, stop, height }),
       tracked: [
-        {
-          id: 'lean',
-          label: 'Lean from the table',
-          kind: 'angle',
-          panel: 'display/display',
-          along: [0, 1],
-          withPanel: 'base/base',
-          withAlong: [-1, 0],
-        },
-        { id: 'top', label: 'Height of the display', kind: 'height', panel: 'display/display', at: [width / 2, height] },
+        trackedAngle({ id: 'lean', label: 'Lean from the table' }, ['display/display', [0, 1]], ['base/base', [-1, 0]]),
+        trackedHeight({ id: 'top', label: 'Height of the display' }, ['display/display', [width / 2, height]]),
       ],
       openHeight: { label: 'Height when standing', because: 'the top of the display over the table' },
     };
   },
 };
 
-type EaselNumbers = Record<'depth' | 'foot' | 'strut' | 'stop' | 'lean' | 'rise' | 'height' | 'width', number>;
+type EaselNumbers = Record<'depth' | 'foot' | 'strut' | 'stop' | 'height', number>;
 
-function easelMeasures({ depth, foot, strut, lean, rise, height }: EaselNumbers): Measure[] {
+function easelMeasures({ depth, foot, strut, stop, height }: EaselNumbers): Measure[] {
   return [
     {
       name: 'frontScore',
@@ -331,27 +276,7 @@ function easelMeasures({ depth, foot, strut, lean, rise, height }: EaselNumbers)
       unit: 'mm',
       because: 'the upper half of the front, from the main fold to the front score',
     },
-    {
-      name: 'lean',
-      label: 'Lean from the table',
-      value: lean,
-      unit: 'rad',
-      because: 'strut, foot part and stop distance make a triangle: cos(lean) = stop distance ÷ depth when the halves are equal',
-    },
-    {
-      name: 'strutRise',
-      label: 'Strut from the table',
-      value: rise,
-      unit: 'rad',
-      because: 'the third side of the same triangle, at the fold',
-    },
-    {
-      name: 'standingHeight',
-      label: 'Top of the display',
-      value: height * Math.sin(lean),
-      unit: 'mm',
-      because: 'display height × sin(lean)',
-    },
+    ...triangleMeasures({ strut, foot }, stop, height),
     {
       name: 'pastFold',
       label: 'Display past the fold when closed',

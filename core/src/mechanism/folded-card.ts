@@ -1,10 +1,21 @@
 import { rectangle } from '../plane/outline.js';
-import { blankPiece } from '../sheet/piece.js';
+import { blankPiece, type Piece } from '../sheet/piece.js';
+import { TAB_CLEARANCE } from '../supplies/limits.js';
 import { toRadians } from '../measure/units.js';
-import type { Base } from './contract.js';
-import { depthSize, INNER_FROM, INNER_THICKNESS, lengthSize, SPINE_SIZE, STRAIGHT } from './common-sizes.js';
+import type { Bond } from '../linkage/structure.js';
+import type { Base, BuildContext, Measure } from './contract.js';
+import { depthSize, FOLD_EDGE, INNER_FROM, INNER_THICKNESS, lengthSize, SPINE_SIZE, STRAIGHT } from './common-sizes.js';
 import { innerLayersOf } from './inner-layer.js';
 import { num } from './sizes.js';
+import { uprightCrease } from './upright.js';
+
+/**
+ * What a one-piece liner is shorter by across a fold: it lies a distance z inside the neutral layer of a
+ * fold through θ, and the way round is shorter by θ·z.
+ */
+export function linerAllowance(foldAngle: number, baseCaliper: number, linerCaliper: number): number {
+  return (foldAngle * (baseCaliper + linerCaliper)) / 2;
+}
 
 /** A card folded once: the plain ground that movements on a fold stand on. */
 export const foldedCard: Base = {
@@ -13,12 +24,15 @@ export const foldedCard: Base = {
   name: 'Folded card',
   summary: 'Two leaves and one fold. Carries movements that stand up as it opens.',
   difficulty: 'easy',
+  gives: ['carries a movement', 'posts flat'],
   needs: ['base card'],
   mayGoWrong: ['a stack inside near the fold props the card open', 'a fold across the grain cracks'],
   alternatives: [],
+  forClosedSize: (depth, length) => ({ depth, length }),
   sizes: [
     depthSize(105),
     lengthSize(148),
+    FOLD_EDGE,
     {
       name: 'openTo',
       label: 'Opens to',
@@ -39,10 +53,31 @@ export const foldedCard: Base = {
       ],
     },
     SPINE_SIZE,
+    {
+      name: 'liner',
+      label: 'Liner',
+      kind: 'choice',
+      default: 'none',
+      help: 'One sheet over both leaves inside, cut shorter across the fold because it lies on the inside of the bend.',
+      options: [
+        { value: 'none', label: 'none' },
+        { value: 'one-piece', label: 'one piece over both leaves' },
+      ],
+    },
+    {
+      name: 'linerBorder',
+      label: 'Liner border',
+      kind: 'length',
+      default: 4,
+      help: 'How much of the card shows round the liner.',
+      range: ({ sizes }) => ({ min: 0, max: num(sizes, 'depth') / 4, because: 'a liner covers most of its leaf' }),
+      shown: (sizes) => sizes['liner'] === 'one-piece',
+    },
     INNER_THICKNESS,
     INNER_FROM,
   ],
-  build({ sizes }) {
+  build(context) {
+    const { sizes } = context;
     const depth = num(sizes, 'depth');
     const length = num(sizes, 'length');
     const openTo = num(sizes, 'openTo');
@@ -53,18 +88,7 @@ export const foldedCard: Base = {
       faceUp: 'inside up',
       outline: rectangle(0, 0, 2 * depth, length),
       because: 'two leaves side by side, one score between them',
-      creases: [
-        {
-          id: 'main-fold',
-          name: 'main fold',
-          from: [depth, 0],
-          to: [depth, length],
-          fold: 'valley',
-          closed: Math.PI,
-          ease: 0,
-          standsFor: { size: 'depth', perMm: 1 },
-        },
-      ],
+      creases: [uprightCrease('main-fold', 'main fold', depth, [0, length], 'valley', Math.PI, { size: 'depth', perMm: 1 })],
       anchors: [
         { panel: 'front-leaf', name: 'front leaf', at: [depth / 2, length / 2] },
         { panel: 'back-leaf', name: 'back leaf', at: [1.5 * depth, length / 2] },
@@ -72,9 +96,10 @@ export const foldedCard: Base = {
     });
     const standing = sizes['shown'] === 'standing';
     const halfOpen = Math.min(1, Math.PI / 2 / openTo);
+    const liner = sizes['liner'] === 'one-piece' ? linerOf(context) : undefined;
     return {
-      pieces: [piece],
-      bonds: [],
+      pieces: [piece, ...(liner ? [liner.piece] : [])],
+      bonds: liner?.bonds ?? [],
       touches: [],
       couplings: [],
       ground: 'base/back-leaf',
@@ -115,7 +140,7 @@ export const foldedCard: Base = {
           upper: ['base/front-leaf'],
           depth,
           length,
-          spined: sizes['spine'] === 'fitted',
+          spined: sizes['spine'] === 'auto',
           spineSize: 'spine',
         },
       ],
@@ -125,9 +150,67 @@ export const foldedCard: Base = {
         : { at: 1, up: [0, 0, 1], viewFrom: [0.3, -1, 0.75], says: 'lying on its back leaf' },
       measures: [
         { name: 'mainFold', label: 'Main fold at', value: depth, unit: 'mm', because: 'one leaf deep, so that both leaves are the same' },
+        ...(liner?.measures ?? []),
       ],
       tracked: [],
       openHeight: { label: 'Height when open', because: 'the highest point over the table' },
     };
   },
 };
+
+/** A liner over both leaves. It folds with the card on the same line; only its cut is shorter. */
+function linerOf({ sizes, baseCaliper, mechanismCaliper }: BuildContext): { piece: Piece; bonds: Bond[]; measures: Measure[] } {
+  const border = num(sizes, 'linerBorder');
+  const half = num(sizes, 'depth') - border;
+  const height = num(sizes, 'length') - 2 * border;
+  const allowance = linerAllowance(Math.PI, baseCaliper, mechanismCaliper);
+  const glued = (x: number): readonly (readonly [number, number])[] =>
+    rectangle(x, TAB_CLEARANCE, half - 2 * TAB_CLEARANCE, height - 2 * TAB_CLEARANCE);
+  const zones = [glued(TAB_CLEARANCE), glued(half + TAB_CLEARANCE)];
+  const fold = uprightCrease('liner-fold', 'liner fold', half, [0, height], 'valley', Math.PI);
+  const piece = blankPiece({
+    id: 'liner',
+    name: 'Liner',
+    stock: 'mechanism',
+    faceUp: 'the side you look at up',
+    outline: rectangle(0, 0, 2 * half, height),
+    because: 'both leaves less the border all round, and shorter across the fold by half a turn of its distance inside the bend',
+    // Half of it is taken off each half, so that the fold stays in the middle.
+    creases: [{ ...fold, allow: -allowance / 2, ease: -allowance / 2 }],
+    zones: zones.map((outline, i) => ({
+      id: i === 0 ? 'front-glue' : 'back-glue',
+      kind: 'glue' as const,
+      face: 'down' as const,
+      outline,
+      says: i === 0 ? 'glue the front half last: close the card onto it' : 'glue the back half first',
+    })),
+    anchors: [
+      { panel: 'front-half', name: 'front half of the liner', at: [half / 2, height / 2] },
+      { panel: 'back-half', name: 'back half of the liner', at: [1.5 * half, height / 2] },
+    ],
+  });
+  const bond = (side: 'front' | 'back'): Bond => ({
+    id: `liner-on-${side}`,
+    name: `${side} half of the liner on the ${side} leaf`,
+    panel: `liner/${side}-half`,
+    face: 'down',
+    partner: `base/${side}-leaf`,
+    partnerFace: 'up',
+    corners: zones[side === 'front' ? 0 : 1]!,
+    placement: { to: [border, border], turn: 0, flipped: false },
+    placedBy: 'marks',
+  });
+  return {
+    piece,
+    bonds: [bond('back'), bond('front')],
+    measures: [
+      {
+        name: 'linerAllowance',
+        label: 'Liner shorter by',
+        value: allowance,
+        unit: 'mm',
+        because: 'π × its distance from the middle of the card’s thickness: half of both calipers together',
+      },
+    ],
+  };
+}

@@ -1,14 +1,25 @@
-import { plainMm, printAngle } from '../measure/print.js';
+import { capitalised, plainMm, printAngle, printGrams } from '../measure/print.js';
 import type { Mm, Radians } from '../measure/units.js';
 
-/** Sizes of one mechanism by name: lengths in mm, angles in radians, choices as text. */
-export type Sizes = Readonly<Record<string, number | string>>;
+/** One entry of a list of sizes: a layer, a divider. */
+export type SizeItem = Readonly<Record<string, number | string>>;
+export type SizeValue = number | string | readonly SizeItem[];
 
-/** What else a limit may depend on: calipers and, for a movement, its host's sizes. */
+/** Sizes of one mechanism by name: lengths in mm, angles in radians, choices as text, lists of such. */
+export type Sizes = Readonly<Record<string, SizeValue>>;
+
+/** What else a limit may depend on: calipers, for a movement its host's sizes, for a list item its place. */
 export interface SizeContext {
   sizes: Sizes;
   baseCaliper: Mm;
   mechanismCaliper: Mm;
+  displayCaliper: Mm;
+  filmCaliper: Mm;
+  /** outlines that the card brings with it, by id */
+  ownOutlines?: readonly string[];
+  /** in a list: the item so far, and its place from 0 */
+  item?: SizeItem;
+  index?: number;
 }
 
 export interface Range {
@@ -22,23 +33,35 @@ interface Named {
   name: string;
   label: string;
   help: string;
+  /** shown only when it says so; hidden sizes keep their default */
+  shown?: (sizes: Sizes) => boolean;
+  /** follows from others in every card that is right: set only for one that is already cut */
+  asCut?: boolean;
 }
 
-/** A size the maker may set. A default may follow from other sizes, so that a new card is whole at once. */
-export type FreeSize =
+/** A single size the maker may set. A default may follow from other sizes, so that a new card is whole at once. */
+export type PlainSize =
   | (Named & {
-      kind: 'length' | 'angle';
+      kind: 'length' | 'angle' | 'count' | 'weight';
       default: number | ((context: SizeContext) => number);
       range: (context: SizeContext) => Range;
-      /** shown only when it says so; hidden sizes keep their default */
-      shown?: (sizes: Sizes) => boolean;
     })
-  | (Named & {
-      kind: 'choice';
-      default: string;
-      options: readonly { value: string; label: string }[];
-      shown?: (sizes: Sizes) => boolean;
-    });
+  | (Named & { kind: 'choice'; default: string; options: readonly { value: string; label: string }[] })
+  /** one of the built-in outlines (the options), or one that the card brings with it */
+  | (Named & { kind: 'outline'; default: string; options: readonly { value: string; label: string }[] });
+
+/** A list of like things, each with sizes of its own. Item sizes are named `layers[1].depth`, counted from 1. */
+export type ListSize = Named & {
+  kind: 'list';
+  /** what one of them is called */
+  itemLabel: string;
+  least: number;
+  most: number;
+  default: (context: SizeContext) => readonly SizeItem[];
+  item: readonly PlainSize[];
+};
+
+export type FreeSize = PlainSize | ListSize;
 
 /** One thing wrong with a size, in a sentence. */
 export interface SizeProblem {
@@ -46,40 +69,119 @@ export interface SizeProblem {
   says: string;
 }
 
-/** All sizes of a mechanism: those given, with defaults for the rest, worked out in the order declared. */
-export function fillSizes(free: readonly FreeSize[], given: Sizes, context: Omit<SizeContext, 'sizes'>, host: Sizes = {}): Sizes {
-  const sizes: Record<string, number | string> = { ...host };
+type Calipers = Omit<SizeContext, 'sizes' | 'item' | 'index'>;
+
+/** The full name of a size of a list item. */
+export const itemSizeName = (list: string, index: number, name: string): string => `${list}[${index + 1}].${name}`;
+
+/** Takes a full name apart: `layers[1].depth` is the depth of the first of the layers. */
+export function itemSizeOf(name: string): { list: string; index: number; name: string } | undefined {
+  const match = /^(\w+)\[(\d{1,3})\]\.(\w+)$/.exec(name);
+  return match ? { list: match[1]!, index: Number(match[2]) - 1, name: match[3]! } : undefined;
+}
+
+/** Whether a value is of the kind that a size is. What is not can never be worked with, only complained of. */
+function isOfKind(size: FreeSize, value: unknown): value is SizeValue {
+  if (size.kind === 'list') return Array.isArray(value);
+  return size.kind === 'choice' || size.kind === 'outline' ? typeof value === 'string' : Number.isFinite(value);
+}
+
+/**
+ * All sizes of a mechanism: those given, with defaults for the rest, worked out in the order declared. A value of the
+ * wrong kind counts as not given: `checkSizes` tells of it.
+ */
+export function fillSizes(free: readonly FreeSize[], given: Sizes, context: Calipers, host: Sizes = {}): Sizes {
+  const sizes: Record<string, SizeValue> = { ...host };
   for (const size of free) {
     const value = given[size.name];
-    if (value !== undefined) sizes[size.name] = value;
-    else sizes[size.name] = typeof size.default === 'function' ? size.default({ ...context, sizes }) : size.default;
+    const here = { ...context, sizes };
+    if (size.kind === 'list') {
+      const items = isOfKind(size, value) ? (value as readonly SizeItem[]) : size.default(here);
+      // Sizes of an entry may depend on its neighbours, so the list is at hand while it is filled in.
+      const within = { ...here, sizes: { ...sizes, [size.name]: items } };
+      sizes[size.name] = items.map((item, index) => fillItem(size, item, index, within));
+    } else sizes[size.name] = isOfKind(size, value) ? value : presetOf(size, here);
   }
   return sizes;
 }
 
-/** Checks sizes against their limits. Says the field, the value, what is allowed and why. */
-export function checkSizes(free: readonly FreeSize[], context: SizeContext): SizeProblem[] {
-  return free.flatMap((size): SizeProblem[] => {
-    const value = context.sizes[size.name];
-    if (size.kind === 'choice') {
-      const known = size.options.map((option) => option.value);
-      if (typeof value === 'string' && known.includes(value)) return [];
-      return [{ size: size.name, says: `${size.label}: “${String(value)}” is not one of ${known.join(', ')}.` }];
-    }
-    if (typeof value !== 'number' || !Number.isFinite(value)) {
-      return [{ size: size.name, says: `${size.label}: “${String(value)}” is not a number.` }];
-    }
-    const { min, max, because } = size.range(context);
-    if (value >= min - 1e-9 && value <= max + 1e-9) return [];
-    const print = size.kind === 'length' ? plainMm : printAngle;
-    const allowed = max < min ? 'nothing is allowed' : `allowed is ${print(min)} to ${print(max)}`;
-    return [{ size: size.name, says: `${size.label}: ${print(value)} does not work; ${allowed}, because ${because}.` }];
+function presetOf(size: PlainSize, context: SizeContext): number | string {
+  return typeof size.default === 'function' ? size.default(context) : size.default;
+}
+
+function fillItem(list: ListSize, given: SizeItem, index: number, context: SizeContext): SizeItem {
+  const item: Record<string, number | string> = {};
+  for (const size of list.item) {
+    const value = given[size.name];
+    item[size.name] = isOfKind(size, value) ? value : presetOf(size, { ...context, item, index });
+  }
+  return { ...given, ...item };
+}
+
+/**
+ * Checks sizes against their kinds and limits. Says the field, the value, what is allowed and why.
+ * @param given as the maker gave them; those left out follow and are checked as filled in
+ */
+export function checkSizes(free: readonly FreeSize[], given: Sizes, context: SizeContext): SizeProblem[] {
+  return free.flatMap((size) => {
+    const value = given[size.name] ?? context.sizes[size.name];
+    return size.kind === 'list' ? checkList(size, value, context) : checkOne(size, value, context);
   });
 }
 
-/** A length or angle by name. @throws RangeError when the name is unknown */
-export function num(sizes: Sizes, name: string): Mm & Radians {
+function checkList(list: ListSize, value: SizeValue | undefined, context: SizeContext): SizeProblem[] {
+  if (!Array.isArray(value)) return [{ size: list.name, says: `${list.label}: “${String(value)}” is not a list.` }];
+  const given = value as readonly SizeItem[];
+  if (given.length < list.least || given.length > list.most) {
+    return [{ size: list.name, says: `${list.label}: ${given.length} do not work; allowed are ${list.least} to ${list.most}.` }];
+  }
+  return items(context.sizes, list.name).flatMap((item, index) => {
+    const known = list.item.map((size) => size.name);
+    const stray = Object.keys(item).filter((name) => !known.includes(name));
+    const strays = stray.map((name) => ({
+      size: itemSizeName(list.name, index, name),
+      says: `${name}: a ${list.itemLabel} has no such size; there are ${known.join(', ')}.`,
+    }));
+    const wrong = list.item.flatMap((size) => checkOne(size, given[index]![size.name] ?? item[size.name], { ...context, item, index }));
+    return [
+      ...strays,
+      ...wrong.map(({ size, says }) => ({
+        size: itemSizeName(list.name, index, size),
+        says: `${capitalised(list.itemLabel)} ${index + 1}, ${says}`,
+      })),
+    ];
+  });
+}
+
+function checkOne(size: PlainSize, value: SizeValue | undefined, context: SizeContext): SizeProblem[] {
+  if (size.kind === 'choice' || size.kind === 'outline') {
+    const known = size.options.map((option) => option.value);
+    if (size.kind === 'outline') known.push(...(context.ownOutlines ?? []));
+    if (typeof value === 'string' && known.includes(value)) return [];
+    return [{ size: size.name, says: `${size.label}: “${String(value)}” is not one of ${known.join(', ')}.` }];
+  }
+  if (typeof value !== 'number' || !Number.isFinite(value)) {
+    return [{ size: size.name, says: `${size.label}: “${String(value)}” is not a number.` }];
+  }
+  const { min, max, because } = size.range(context);
+  if (value >= min - 1e-9 && value <= max + 1e-9) return [];
+  const print = { length: plainMm, angle: printAngle, count: String, weight: printGrams }[size.kind];
+  if (size.kind === 'count' && !Number.isInteger(value))
+    return [{ size: size.name, says: `${size.label}: ${value} does not work; allowed are whole numbers.` }];
+  const allowed = max < min ? 'nothing is allowed' : `allowed is ${print(min)} to ${print(max)}`;
+  return [{ size: size.name, says: `${size.label}: ${print(value)} does not work; ${allowed}, because ${because}.` }];
+}
+
+/** A length or angle by name. @throws RangeError when there is no such number */
+export function num(sizes: Sizes | SizeItem, name: string): Mm & Radians {
   const value = sizes[name];
   if (typeof value !== 'number') throw new RangeError(`no number for the size “${name}”`);
   return value as Mm & Radians;
+}
+
+/** The entries of a list by name. @throws RangeError when there is no such list */
+export function items(sizes: Sizes, name: string): readonly SizeItem[] {
+  const value = sizes[name];
+  if (!Array.isArray(value)) throw new RangeError(`no list for the size “${name}”`);
+  return value as readonly SizeItem[];
 }

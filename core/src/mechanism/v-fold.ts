@@ -7,6 +7,7 @@ import { EDGE_MARGIN, TAB_CLEARANCE } from '../supplies/limits.js';
 import type { Bond } from '../linkage/structure.js';
 import type { HostFold, Measure, Movement } from './contract.js';
 import { num, type FreeSize, type SizeContext } from './sizes.js';
+import { trackedAngle, trackedHeight } from './tracked.js';
 
 /** One side of a V-fold: ray angle β on the leaf, wing angle α on the figure, both from the apex. */
 interface Side {
@@ -189,7 +190,8 @@ export const vFold: Movement = {
   name: 'V-fold figure',
   summary: 'A figure folded down its middle, glued as a V across the fold. It stands up and leans as the card opens.',
   difficulty: 'easy',
-  needs: ['mechanism card', 'fast tacky glue'],
+  gives: ['something rises', 'carried by a fold'],
+  needs: ['light card', 'strong glue or tape'],
   mayGoWrong: ['unequal angles: it binds or stands out when closed', 'too tall: it shows past the closed card', 'glue over the fold'],
   alternatives: [],
   sizes: SIZES,
@@ -264,16 +266,8 @@ export const vFold: Movement = {
       hostZones: [],
       measures: vFoldMeasures(sides, crest, host),
       tracked: [
-        {
-          id: `${id}-crest-lean`,
-          label: 'Crest from the fold',
-          kind: 'angle',
-          panel: `${id}/first-wing`,
-          along: [0, 1],
-          withPanel: host.leaves[1],
-          withAlong: [0, dir],
-        },
-        { id: `${id}-crest-top`, label: 'Height of the crest', kind: 'height', panel: `${id}/first-wing`, at: [0, crest] },
+        trackedAngle({ id: `${id}-crest-lean`, label: 'Crest from the fold' }, [`${id}/first-wing`, [0, 1]], [host.leaves[1], [0, dir]]),
+        trackedHeight({ id: `${id}-crest-top`, label: 'Height of the crest' }, [`${id}/first-wing`, [0, crest]]),
       ],
     };
   },

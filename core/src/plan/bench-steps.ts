@@ -1,10 +1,12 @@
-import { toDegrees } from '../measure/units.js';
+import { toDegrees, type Notation } from '../measure/units.js';
+import { retold } from '../measure/retell.js';
 import { plainMm, sayLength } from '../measure/print.js';
 import type { Evaluation } from '../evaluate.js';
 import { readTracked } from '../evaluate.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
 import { halfTemplate } from '../sheet/half-template.js';
-import { ENVELOPES } from '../supplies/envelopes.js';
+import { ENVELOPES, smallestEnvelope } from '../supplies/envelopes.js';
+import { innerCuts } from './cut-runs.js';
 import { materialsOf, type Material } from './materials.js';
 import { scoreRuns, type ScoreRun } from './score-runs.js';
 
@@ -38,7 +40,12 @@ export function benchSteps(evaluation: Evaluation): BenchStep[] {
   const { sheets } = evaluation;
   return [
     ready(evaluation),
-    ...sheets.flatMap((sheet) => [...trim(sheet, evaluation), ...score(sheet, evaluation), ...pencil(sheet, evaluation), ...cut(sheet)]),
+    ...sheets.flatMap((sheet) => [
+      ...trim(sheet, evaluation),
+      ...score(sheet, evaluation),
+      ...pencil(sheet, evaluation),
+      ...cut(sheet, evaluation),
+    ]),
     ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
     dryFit(evaluation),
     {
@@ -60,7 +67,12 @@ function ready(evaluation: Evaluation): BenchStep {
     id: 'ready',
     kind: 'ready',
     title: 'Put everything on the table',
-    says: ['Check it off before the first cut.', 'Try one fold and one glued tab on scrap: does this card crack, does this glue hold?'],
+    says: [
+      'Check it off before the first cut.',
+      evaluation.design.linkage.bonds.length > 0
+        ? 'Try one fold and one glued tab on scrap: does this card crack, does this glue hold?'
+        : 'Try one fold on scrap: does this card crack?',
+    ],
     materials: materialsOf(evaluation),
     cautions: [],
   };
@@ -95,6 +107,7 @@ function trim(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 
 function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   const { piece } = sheet;
+  const { notation } = design.card;
   const runs = scoreRuns(sheet, design.card.board, design.card.notation).map((run, i): BenchStep => {
     const lying = [
       run.face === 'up'
@@ -113,7 +126,7 @@ function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
       cautions: [],
     };
   });
-  const slanted = sheet.scores.filter((s) => !readsOffRuler(s, sheet));
+  const slanted = sheet.scores.filter((s) => !readsOffRuler(s));
   if (slanted.length === 0) return runs;
   return [
     ...runs,
@@ -121,7 +134,11 @@ function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
       id: `score-${piece.id}-marks`,
       kind: 'score',
       title: `Score between marks: ${piece.name}`,
-      says: ['Make a pencil mark at both ends of each line, lay the rule on both, score along it.', 'Rub the marks out afterwards.'],
+      says: [
+        'Make a pencil mark at both ends of each line, lay the rule on both, score along it.',
+        ...slanted.map((s) => `${s.name}: ${whereOf(s, notation)}, ${s.fold === 'valley' ? 'toward you' : 'away from you'}.`),
+        'Rub the marks out afterwards.',
+      ],
       picture: flat(sheet, { scores: slanted.map((s) => s.id), marks: true }),
       cautions: [],
     },
@@ -131,12 +148,6 @@ function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 /** Placing lines: said as distances from the edges, since most are not read off the board. */
 function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   if (sheet.marks.length === 0) return [];
-  const say = (mm: number): string => sayLength(mm, design.card.notation);
-  const where = ({ from, to }: CutSheet['marks'][number]): string => {
-    if (Math.abs(from[0] - to[0]) < 1e-6) return `straight up, ${say(from[0])} from the left edge`;
-    if (Math.abs(from[1] - to[1]) < 1e-6) return `straight across, ${say(from[1])} from the lower edge`;
-    return `from ${say(from[0])} across and ${say(from[1])} up, to ${say(to[0])} across and ${say(to[1])} up`;
-  };
   return [
     {
       id: `mark-${sheet.piece.id}`,
@@ -144,7 +155,7 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
       title: `Pencil lines: ${sheet.piece.name}`,
       says: [
         `Lay it ${sheet.piece.faceUp}, lower left corner toward you. Draw lightly.`,
-        ...sheet.marks.map((mark) => `${where(mark)}: ${mark.says}.`),
+        ...sheet.marks.map((mark) => `${whereOf(mark, design.card.notation)}: ${mark.says}.`),
       ],
       picture: flat(sheet, { marks: true, scores: sheet.scores.map((s) => s.id) }),
       cautions: [],
@@ -152,21 +163,41 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   ];
 }
 
-function cut(sheet: CutSheet): BenchStep[] {
+/** A line by distances from the edges. */
+function whereOf({ from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>, notation: Notation): string {
+  const say = (mm: number): string => sayLength(Math.max(0, mm), notation);
+  if (Math.abs(from[0] - to[0]) < 1e-6) return `straight up, ${say(from[0])} from the left edge`;
+  if (Math.abs(from[1] - to[1]) < 1e-6) {
+    return `straight across, ${say(from[1])} from the lower edge, from ${say(Math.min(from[0], to[0]))} to ${say(Math.max(from[0], to[0]))}`;
+  }
+  return `from ${say(from[0])} across and ${say(from[1])} up, to ${say(to[0])} across and ${say(to[1])} up`;
+}
+
+function cut(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   const { piece } = sheet;
   const inside = [...sheet.windows, ...sheet.cuts];
   if (isRectangle(sheet) && inside.length === 0) return [];
   const half = halfTemplate(sheet) !== undefined;
+  const inner = innerCuts(sheet, design.card.notation);
+  const repeats = (again: (typeof inner)[number]['again']): string =>
+    again.length > 0 ? `; again ${again.map(({ turn }) => turn).join(', and ')}` : '';
   return [
     {
       id: `cut-${piece.id}`,
       kind: 'cut',
-      title: `Cut out: ${piece.name}`,
+      title: isRectangle(sheet) ? `Cut inside: ${piece.name}` : `Cut out: ${piece.name}`,
       says: [
-        ...(inside.length > 0 ? ['Cut the openings first, while the piece is easy to hold.'] : []),
-        half
-          ? 'It is the same on both sides: fold it along its middle and cut both halves at once, or cut along the outline.'
-          : 'Cut along the outline.',
+        ...(inside.length > 0
+          ? [`Lay it ${piece.faceUp}. Cut inside first, while the piece is easy to hold; stop exactly, and finish corners with a knife.`]
+          : []),
+        ...inner.map(({ words, again }, i) => `${i + 1}: ${words}${repeats(again)}.`),
+        ...(isRectangle(sheet)
+          ? []
+          : [
+              half
+                ? 'It is the same on both sides: fold it along its middle and cut both halves at once, or cut along the outline.'
+                : 'Cut along the outline.',
+            ]),
       ],
       picture: flat(sheet, { cuts: true, scores: sheet.scores.map((s) => s.id) }),
       cautions: [KNIFE],
@@ -187,13 +218,15 @@ function fold(sheet: CutSheet): BenchStep {
 }
 
 function dryFit({ design }: Evaluation): BenchStep {
+  const joins = design.linkage.bonds.map((bond) => bond.source.name);
   return {
     id: 'dry-fit',
     kind: 'dry-fit',
-    title: 'Try it without glue',
+    title: joins.length > 0 ? 'Try it without glue' : 'Try it before you crease hard',
     says: [
-      `Hold the parts where they belong: ${design.linkage.bonds.map((bond) => bond.source.name).join('; ')}.`,
+      ...(joins.length > 0 ? [`Hold the parts where they belong: ${joins.join('; ')}.`] : []),
       'Close and open it gently. Trim now what shows past an edge.',
+      ...(design.base.fitting ?? []),
     ],
     picture: { kind: 'standing', at: 0.5 },
     cautions: [],
@@ -215,8 +248,12 @@ function glueSteps({ design, sheets, motion }: Evaluation): BenchStep[] {
       kind: 'glue',
       title: last ? `Close onto the glue: ${source.name}` : `Glue: ${source.name}`,
       says: [
-        `Glue goes on the ${source.face === 'up' ? 'upper' : 'back'} face, only where it is hatched${zone ? `: ${zone.says}` : ''}.`,
-        ...(last ? ['Lay it on its pencil line, then close the card onto it and press: the closed card sets the place.'] : []),
+        `Glue goes on the ${source.face === 'up' ? 'upper' : 'back'} face, only where it is hatched${zone ? `: ${retold(zone.says, design.card.notation)}` : ''}.`,
+        ...(last
+          ? [
+              `${marked(design, source.partner) ? 'Lay it on its pencil line' : 'Lay it where it belongs'}, then close the card onto it and press: the closed card sets the place.`,
+            ]
+          : []),
         ...(isStop ? ['Set its near side on the pencil line. The foot will rest against it.'] : []),
         'Wipe off what squeezes out before it reaches a fold.',
       ],
@@ -225,6 +262,11 @@ function glueSteps({ design, sheets, motion }: Evaluation): BenchStep[] {
       dryMinutes: 5,
     } satisfies BenchStep;
   });
+}
+
+/** Whether the piece that a part is glued to has pencil lines to place it by. */
+function marked(design: Evaluation['design'], panel: string): boolean {
+  return design.pieces.some((piece) => panel.startsWith(`${piece.id}/`) && piece.marks.length > 0);
 }
 
 function zoneOf(piece: CutSheet['piece'], corners: readonly (readonly [number, number])[]): CutSheet['zones'][number] | undefined {
@@ -243,8 +285,12 @@ function test(evaluation: Evaluation): BenchStep {
     title: 'Open and close it, slowly',
     says: [
       'Look from the side: does anything catch, gape, lean the wrong way or stick out?',
-      `Put down ${design.base.rest.says}, it should read: ${readings.join('; ')}.`,
-      'A fold that springs back needs creasing again; a wrong lean needs its stop moved.',
+      ...(design.base.settingUp ?? []),
+      readings.length > 0
+        ? `Put down ${design.base.rest.says}, it should read: ${readings.join('; ')}.`
+        : `Put it down: ${design.base.rest.says}.`,
+      'A fold that springs back needs creasing again.',
+      ...(design.base.rest.stop ? ['A wrong lean needs its stop moved.'] : []),
     ],
     picture: { kind: 'standing', at: design.base.rest.at },
     cautions: [],
@@ -254,15 +300,17 @@ function test(evaluation: Evaluation): BenchStep {
 function post({ design, closed }: Evaluation): BenchStep {
   const { notation } = design.card;
   const { minX, maxX, minY, maxY } = closed.box;
-  const envelope = ENVELOPES.find((e) => e.id === design.card.envelope);
+  const chosen = ENVELOPES.find((e) => e.id === design.card.envelope);
+  const smallest = smallestEnvelope(maxX - minX, maxY - minY, closed.thickest.thickness);
+  const fitting = smallest ? `The smallest that takes it: ${smallest.name}.` : 'No listed envelope takes it: fold one.';
   return {
     id: 'post',
     kind: 'post',
     title: 'Into the envelope',
     says: [
       `Closed it is ${sayLength(maxX - minX, notation)} across the fold, ${sayLength(maxY - minY, notation)} along it and ${plainMm(closed.thickest.thickness)} thick.`,
-      envelope ? `Envelope: ${envelope.name}.` : 'No envelope is chosen on the bench.',
-      'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
+      chosen ? `Envelope: ${chosen.name}.` : fitting,
+      design.base.posting ?? 'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
       'Ask your post for its limits of size, thickness and weight.',
     ],
     picture: { kind: 'standing', at: 0 },

@@ -1,4 +1,10 @@
+import { compose } from '../card/compose.js';
+import { newCard, type CardDocument } from '../card/document.js';
+import type { Evaluation } from '../evaluate.js';
+import type { Base } from '../mechanism/contract.js';
 import type { Mm } from '../measure/units.js';
+import { boxOf } from '../plane/outline.js';
+import { cutSheet } from '../sheet/cut-sheet.js';
 import type { Envelope } from '../supplies/envelopes.js';
 import type { SheetSize } from '../supplies/sheets.js';
 
@@ -24,8 +30,56 @@ export function sizeForEnvelope(envelope: Envelope, foldEdge: 'side' | 'top'): C
   return foldEdge === 'side' ? { depth: short, length: long } : { depth: long, length: short };
 }
 
-/** The largest closed card whose two leaves come out of one sheet: two leaves along its longer side. */
-export function sizeForSheet(sheet: SheetSize): ClosedSize {
+/** A new card on a base, of a closed size. */
+export function cardOfClosedSize(base: Base, { depth, length }: ClosedSize, given: Partial<CardDocument> = {}): CardDocument {
+  const sizes = base.forClosedSize(depth, length) as CardDocument['base']['sizes'];
+  return newCard({ id: base.id, name: base.name, ...given, base: { mechanism: base.id, sizes } });
+}
+
+/** The closed size that a card is meant to have, whatever sticks out of it. */
+export function closedSizeOf({ design }: Pick<Evaluation, 'design'>): ClosedSize {
+  const { minX, maxX, minY, maxY } = boxOf(design.base.closedOutline);
+  return { depth: maxX - minX, length: maxY - minY };
+}
+
+const SEARCH_STEPS = 16;
+/** Shares of a base's own size that are tried when that is too large. */
+const SMALLER = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3];
+const LARGEST_SHARE = 6;
+
+/**
+ * The largest closed card of a base whose every blank comes out of a sheet of that size, in the base's own
+ * proportions; for two plain leaves the whole sheet is used. Nothing when not even a small one does.
+ */
+export function sizeForSheet(base: Base, sheet: SheetSize): ClosedSize | undefined {
   const [long, short] = sheet.width >= sheet.height ? [sheet.width, sheet.height] : [sheet.height, sheet.width];
-  return { depth: long / 2, length: short };
+  const halved = { depth: long / 2, length: short };
+  if (comesOut(base, halved, [long, short]) && !comesOut(base, scaledSize(halved, 1.01), [long, short])) return halved;
+  const own = compose(newCard({ id: base.id, name: base.name, base: { mechanism: base.id, sizes: {} } }));
+  if (!own.ok) return undefined;
+  const preset = closedSizeOf({ design: own.design });
+  const scaled = (k: number): ClosedSize => scaledSize(preset, k);
+  const fits = (k: number): boolean => comesOut(base, scaled(k), [long, short]);
+  const start = SMALLER.find(fits);
+  if (start === undefined) return undefined;
+  let [least, most] = [start, start === 1 ? LARGEST_SHARE : start + 0.1];
+  for (let i = 0; i < SEARCH_STEPS; i++) {
+    const middle = (least + most) / 2;
+    if (fits(middle)) least = middle;
+    else most = middle;
+  }
+  return scaled(least);
+}
+
+const scaledSize = ({ depth, length }: ClosedSize, k: number): ClosedSize => ({ depth: depth * k, length: length * k });
+
+function comesOut(base: Base, size: ClosedSize, [long, short]: readonly [Mm, Mm]): boolean {
+  const composed = compose(cardOfClosedSize(base, size));
+  return (
+    composed.ok &&
+    composed.design.pieces.every((piece) => {
+      const { width, height } = cutSheet(piece);
+      return Math.max(width, height) <= long + 1e-6 && Math.min(width, height) <= short + 1e-6;
+    })
+  );
 }

@@ -13,6 +13,7 @@ export interface Material {
 export function materialsOf({ design, sheets, closed }: Evaluation): Material[] {
   const { notation, board } = design.card;
   const say = (mm: number): string => sayLength(mm, notation);
+  const glued = design.linkage.bonds.length;
   const pieces = sheets.map(({ piece, width, height }): Material => {
     if (piece.stock === 'stop') {
       return {
@@ -30,8 +31,8 @@ export function materialsOf({ design, sheets, closed }: Evaluation): Material[] 
     smallestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness);
   return [
     ...pieces,
-    { what: 'Scrap of the same card', detail: 'to try one fold and one glued tab first' },
-    { what: 'Fast tacky glue or strong tape', detail: `${design.linkage.bonds.length} glued places` },
+    { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
+    ...(glued > 0 ? [{ what: 'Fast tacky glue or strong tape', detail: glued === 1 ? 'one glued place' : `${glued} glued places` }] : []),
     {
       what: board === 'rule' ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',
       detail: 'and a trimmer, or a knife on a cutting mat',

@@ -5,7 +5,9 @@ import { evaluate, type Evaluation } from '../evaluate.js';
 import { ENVELOPES, fits } from '../supplies/envelopes.js';
 import { SHEET_SIZES, blanksFrom } from '../supplies/sheets.js';
 import { benchSteps } from './bench-steps.js';
-import { sizeForEnvelope, sizeForSheet } from './closed-size.js';
+import { baseById, CATALOGUE } from '../mechanism/catalogue.js';
+import type { Base } from '../mechanism/contract.js';
+import { cardOfClosedSize, closedSizeOf, sizeForEnvelope, sizeForSheet } from './closed-size.js';
 import { materialsOf } from './materials.js';
 import { scoreRuns } from './score-runs.js';
 
@@ -96,6 +98,21 @@ describe('the steps of making', () => {
   });
 });
 
+describe('a card of one sheet, without glue', () => {
+  const swing = evaluated(DEMO_CARDS.find((card) => card.base.mechanism === 'swing')!);
+
+  it('asks for no glue and names no joins', () => {
+    expect(materialsOf(swing).some((m) => m.what.includes('glue'))).toBe(false);
+    const said = benchSteps(swing).flatMap((step) => [step.title, ...step.says]);
+    expect(said.filter((words) => /glue|belong/i.test(words))).toEqual([]);
+  });
+
+  it('names one envelope in what to have ready and in the last step', () => {
+    const ready = materialsOf(swing).find((m) => m.what === 'Envelope')!.detail;
+    expect(benchSteps(swing).at(-1)!.says.join(' ')).toContain(ready);
+  });
+});
+
 describe('materials', () => {
   it('name every piece with both lengths and what a sheet gives', () => {
     const materials = materialsOf(easel);
@@ -115,11 +132,36 @@ describe('a closed size', () => {
     }
   });
 
-  it('found for a sheet uses the whole sheet', () => {
+  it('found for a sheet uses the whole sheet for two plain leaves', () => {
     for (const sheet of SHEET_SIZES) {
-      const { depth, length } = sizeForSheet(sheet);
+      const { depth, length } = sizeForSheet(baseById('folded-card'), sheet)!;
       expect(blanksFrom(sheet, 2 * depth, length).count).toBe(1);
       expect(2 * depth * length).toBeCloseTo(sheet.width * sheet.height, 6);
+    }
+  });
+
+  it.each(CATALOGUE.filter((m): m is Base => m.kind === 'base').map((base) => [base.id, base] as const))(
+    'of %s found for a sheet of A4 lets every blank come out of it, and a larger one does not',
+    (_, base) => {
+      const a4 = SHEET_SIZES.find((sheet) => sheet.id === 'a4')!;
+      const size = sizeForSheet(base, a4)!;
+      const comesOut = (k: number): boolean => {
+        const outcome = evaluate(cardOfClosedSize(base, { depth: size.depth * k, length: size.length * k }));
+        return outcome.ok && outcome.evaluation.sheets.every(({ width, height }) => blanksFrom(a4, width, height).count > 0);
+      };
+      expect(comesOut(0.9999)).toBe(true);
+      expect(comesOut(1.02)).toBe(false);
+    },
+  );
+
+  it('is what a new card of it has', () => {
+    for (const base of CATALOGUE) {
+      if (base.kind !== 'base' || base.id === 'easel-shape') continue;
+      const outcome = evaluate(cardOfClosedSize(base, { depth: 110, length: 140 }));
+      if (!outcome.ok) throw new Error(`${base.id}: ${outcome.problems[0]!.says}`);
+      const size = closedSizeOf(outcome.evaluation);
+      expect([base.id, size.depth]).toEqual([base.id, expect.closeTo(110, 6)]);
+      expect(Math.abs(size.length - 140)).toBeLessThan(1);
     }
   });
 });

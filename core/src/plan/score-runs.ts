@@ -1,7 +1,8 @@
 import { boardById, type Board } from '../supplies/boards.js';
 import type { Mm, Notation } from '../measure/units.js';
 import { GROOVE_CATCH, nearestGroove, rulerWords } from '../measure/ruler.js';
-import { readsOffRuler, type CutSheet, type Score } from '../sheet/cut-sheet.js';
+import { sayLength } from '../measure/print.js';
+import { partOf, readsOffRuler, type CutSheet, type Score } from '../sheet/cut-sheet.js';
 
 /** One reading of a run: where to score, said the way it is found. */
 export interface ScoreReading {
@@ -9,6 +10,8 @@ export interface ScoreReading {
   /** from the edge that lies at the board's zero */
   at: Mm;
   words: string;
+  /** where it begins and ends, from the edge nearer you as the blank lies, when it does not run right across */
+  part?: [from: Mm, to: Mm];
   /** how far the nearest groove is, when it does not fall into one */
   offGroove?: Mm;
 }
@@ -28,7 +31,7 @@ export interface ScoreRun {
  */
 export function scoreRuns(sheet: CutSheet, boardId: string, notation: Notation): ScoreRun[] {
   const board = boardById(boardId);
-  const scores = sheet.scores.filter((score) => readsOffRuler(score, sheet));
+  const scores = sheet.scores.filter((score) => readsOffRuler(score));
   const runs: ScoreRun[] = [];
   for (const face of ['up', 'down'] as const) {
     const own = scores.filter((score) => score.fold === (face === 'up' ? 'valley' : 'mountain'));
@@ -37,7 +40,8 @@ export function scoreRuns(sheet: CutSheet, boardId: string, notation: Notation):
         const near = face === 'up' ? score.from[0] : sheet.width - score.from[0];
         const reachable = near <= board.length;
         if (turned === reachable) return [];
-        return [readingOf(score, reachable ? near : sheet.width - near, board, notation)];
+        // End for end (not face over) the far edge comes near.
+        return [readingOf(score, reachable ? near : sheet.width - near, partAsLying(score, sheet, turned), board, notation)];
       });
       if (readings.length > 0) runs.push({ face, turned, readings: readings.sort((a, b) => a.at - b.at) });
     }
@@ -45,8 +49,14 @@ export function scoreRuns(sheet: CutSheet, boardId: string, notation: Notation):
   return runs;
 }
 
-function readingOf(score: Score, at: Mm, board: Board, notation: Notation): ScoreReading {
+function partAsLying(score: Score, sheet: CutSheet, turned: boolean): [Mm, Mm] | undefined {
+  const part = partOf(score, sheet);
+  return part && turned ? [sheet.height - part[1], sheet.height - part[0]] : part;
+}
+
+function readingOf(score: Score, at: Mm, part: [Mm, Mm] | undefined, board: Board, notation: Notation): ScoreReading {
   const off = Math.abs(nearestGroove(at, board).off);
   const misses = !board.free && !score.secondOfSpine && off > GROOVE_CATCH;
-  return { score, at, words: rulerWords(at, notation), ...(misses && { offGroove: off }) };
+  const only = part ? `; only from ${sayLength(part[0], notation)} to ${sayLength(part[1], notation)} from the edge nearer you` : '';
+  return { score, at, words: rulerWords(at, notation) + only, ...(part && { part }), ...(misses && { offGroove: off }) };
 }

@@ -1,4 +1,4 @@
-import { loopContains, signedArea, type Area, type Loop } from './outline.js';
+import { boxOf, loopContains, signedArea, type Area, type Box, type Loop } from './outline.js';
 import { distance, type Point } from './point.js';
 
 /** A straight line drawn on a sheet, with whatever its owner wants to recognise it by. */
@@ -35,7 +35,7 @@ export function arrange<L>(segments: readonly LabelledSegment<L>[]): Arrangement
   const corners = new Corners();
   const edges = mergedEdges(splitAtCrossings(segments), corners);
   const { loopOf, loops } = traceLoops(edges, corners);
-  const { faces, faceOfLoop } = facesFrom(loops.map((loop) => withoutSpurs(loop).map((c) => corners.points[c]!)));
+  const { faces, faceOfLoop } = facesFrom(loops.map(withoutSpurs), corners.points);
   return {
     faces,
     edges: edges.map((edge, i) => ({
@@ -48,15 +48,35 @@ export function arrange<L>(segments: readonly LabelledSegment<L>[]): Arrangement
   };
 }
 
-/** Numbers points so that two within the snapping distance are one corner. */
+/** Numbers points so that two within the snapping distance are one corner. Found by the cell of a grid they lie in. */
 class Corners {
   readonly points: Point[] = [];
+  private readonly cells = new Map<number, number[]>();
 
   indexOf(p: Point): number {
-    const known = this.points.findIndex((q) => distance(p, q) < SNAP);
-    return known >= 0 ? known : this.points.push(p) - 1;
+    const [x, y] = p;
+    // Nearly always one cell; a point by a cell's edge is looked for on the other side too.
+    for (const cell of new Set([
+      cellOf(x - SNAP, y - SNAP),
+      cellOf(x + SNAP, y - SNAP),
+      cellOf(x - SNAP, y + SNAP),
+      cellOf(x + SNAP, y + SNAP),
+    ])) {
+      const known = this.cells.get(cell)?.find((i) => distance(p, this.points[i]!) < SNAP);
+      if (known !== undefined) return known;
+    }
+    const index = this.points.push(p) - 1;
+    const cell = cellOf(p[0], p[1]);
+    const there = this.cells.get(cell);
+    if (there) there.push(index);
+    else this.cells.set(cell, [index]);
+    return index;
   }
 }
+
+const CELL = 0.25;
+/** Cells along y follow each other, those along x lie a million apart: far more than a drawing is high. */
+const cellOf = (x: number, y: number): number => Math.floor(x / CELL) * 1e6 + Math.floor(y / CELL);
 
 interface Edge<L> {
   a: number;
@@ -66,8 +86,10 @@ interface Edge<L> {
 
 function splitAtCrossings<L>(segments: readonly LabelledSegment<L>[]): LabelledSegment<L>[] {
   const stops = segments.map(() => [0, 1]);
+  const boxes = segments.map(({ from, to }) => boxOf([from, to]));
   for (let i = 0; i < segments.length; i++) {
     for (let j = i + 1; j < segments.length; j++) {
+      if (apart(boxes[i]!, boxes[j]!)) continue;
       for (const [ti, tj] of crossings(segments[i]!, segments[j]!)) {
         stops[i]!.push(ti);
         stops[j]!.push(tj);
@@ -79,6 +101,10 @@ function splitAtCrossings<L>(segments: readonly LabelledSegment<L>[]): LabelledS
     const at = (t: number): Point => (t === 0 ? from : t === 1 ? to : [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t]);
     return ordered.slice(1).map((t, k) => ({ from: at(ordered[k]!), to: at(t), label }));
   });
+}
+
+function apart(a: Box, b: Box): boolean {
+  return a.minX > b.maxX + SNAP || b.minX > a.maxX + SNAP || a.minY > b.maxY + SNAP || b.minY > a.maxY + SNAP;
 }
 
 type Span = { from: Point; to: Point };
@@ -181,26 +207,23 @@ function withoutSpurs(walk: readonly number[]): number[] {
   return kept;
 }
 
-function facesFrom(loops: readonly Loop[]): { faces: Area[]; faceOfLoop: number[] } {
-  const faces: { outer: Loop; holes: Loop[] }[] = [];
+function facesFrom(walks: readonly (readonly number[])[], points: readonly Point[]): { faces: Area[]; faceOfLoop: number[] } {
+  const faces: (Area & { holes: Loop[]; corners: ReadonlySet<number>; size: number })[] = [];
+  const loops = walks.map((walk): Loop => walk.map((corner) => points[corner]!));
   const areas = loops.map((loop) => (loop.length < 3 ? 0 : signedArea(loop)));
-  const faceOfLoop = loops.map((outer, i) => (areas[i]! > SNAP ? faces.push({ outer, holes: [] }) - 1 : -1));
+  const faceOfLoop = loops.map((outer, i) =>
+    areas[i]! > SNAP ? faces.push({ outer, holes: [], corners: new Set(walks[i]!), size: areas[i]! }) - 1 : -1,
+  );
   loops.forEach((loop, i) => {
     if (areas[i]! > SNAP) return;
-    const around = smallestAround(faces, loop);
+    const touches = (face: (typeof faces)[number]): boolean => walks[i]!.some((corner) => face.corners.has(corner));
+    // The smallest face that the loop lies strictly inside of.
+    const around = faces.reduce((best, face, k) => {
+      if (!loop[0] || touches(face) || !loopContains(face.outer, loop[0])) return best;
+      return best < 0 || face.size < faces[best]!.size ? k : best;
+    }, -1);
     faceOfLoop[i] = around;
     if (around >= 0 && areas[i]! < -SNAP) faces[around]!.holes.push(loop);
   });
-  return { faces, faceOfLoop };
-}
-
-/** The smallest face that a loop lies strictly inside of, or -1. */
-function smallestAround(faces: readonly Area[], loop: Loop): number {
-  let best = -1;
-  faces.forEach((face, i) => {
-    const onBoundary = loop.some((p) => face.outer.some((q) => distance(p, q) < SNAP));
-    if (onBoundary || !loop[0] || !loopContains(face.outer, loop[0])) return;
-    if (best < 0 || signedArea(face.outer) < signedArea(faces[best]!.outer)) best = i;
-  });
-  return best;
+  return { faces: faces.map(({ outer, holes }) => ({ outer, holes })), faceOfLoop };
 }

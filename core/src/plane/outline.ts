@@ -63,9 +63,9 @@ export function centroid(area: Area): Point {
 export function loopContains(loop: Loop, [x, y]: Point): boolean {
   let inside = false;
   for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
-    const [xi, yi] = loop[i]!;
-    const [xj, yj] = loop[j]!;
-    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
+    const p = loop[i]!;
+    const q = loop[j]!;
+    if (p[1] > y !== q[1] > y && x < ((q[0] - p[0]) * (y - p[1])) / (q[1] - p[1]) + p[0]) inside = !inside;
   }
   return inside;
 }
@@ -77,10 +77,10 @@ export function areaContains(area: Area, point: Point): boolean {
 export function boxOf(points: Iterable<Point>): Box {
   const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
   for (const [x, y] of points) {
-    box.minX = Math.min(box.minX, x);
-    box.minY = Math.min(box.minY, y);
-    box.maxX = Math.max(box.maxX, x);
-    box.maxY = Math.max(box.maxY, y);
+    if (x < box.minX) box.minX = x;
+    if (y < box.minY) box.minY = y;
+    if (x > box.maxX) box.maxX = x;
+    if (y > box.maxY) box.maxY = y;
   }
   return box;
 }

@@ -62,7 +62,7 @@ export function splitPiece(piece: Piece): SplitPiece {
   const panels = [...panelOfFace.values()];
   for (const anchor of piece.anchors) {
     if (!panels.some((panel) => areaContains(panel.area, anchor.at))) {
-      faults.push({ kind: 'name-without-panel', says: `${anchor.name} of ${piece.name} has no material left.` });
+      faults.push({ kind: 'name-without-panel', says: `The part “${anchor.name}” of ${piece.name} has no material left.` });
     }
   }
   const hinges: PanelHinge[] = [];
@@ -123,7 +123,7 @@ function collectHinges(
       });
       continue;
     }
-    const known = hinges.find((h) => h.crease === crease && h.left === left.id && h.right === right.id);
+    const known = hinges.find((h) => h.left === left.id && h.right === right.id && isOneLine(h, crease));
     if (known) continue;
     const again = hinges.some((h) => h.crease === crease);
     hinges.push({
@@ -135,6 +135,12 @@ function collectHinges(
       right: right.id,
     });
   }
+}
+
+/** Scores in one line between the same two panels (hung by two chords, say) are one hinge. */
+function isOneLine(a: PanelHinge, b: Crease): boolean {
+  const length = distance(a.from, a.to);
+  return Math.abs(turn(a.from, a.to, b.from)) / length < 1e-6 && Math.abs(turn(a.from, a.to, b.to)) / length < 1e-6;
 }
 
 /** Two panels joined along two lines that are not one line cannot move: that is a lock, not a hinge. */

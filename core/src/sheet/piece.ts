@@ -9,7 +9,7 @@ export type Fold = 'mountain' | 'valley';
 export type Face = 'up' | 'down';
 
 /** What a piece is cut from; the card document says which stock that is. */
-export type StockRole = 'base' | 'mechanism' | 'display' | 'stop';
+export type StockRole = 'base' | 'mechanism' | 'display' | 'film' | 'stop';
 
 /** The free size that a score on the drawing stands for: dragging it by 1 mm in x changes the size by `perMm`. */
 export interface StandsFor {
@@ -28,9 +28,14 @@ export interface Crease {
   closed: Radians;
   /**
    * Thickness allowance: the cut sheet is longer by this at the crease (a spine: two scores this far
-   * apart). Motion uses the crease without it.
+   * apart). A negative ease takes that much off what lies beyond. Motion uses the crease without it.
    */
   ease: Mm;
+  /**
+   * Width given to (or with a minus taken from) the panel before this crease when it is cut, because the
+   * panel lies outside or inside its neighbours. No second score; motion uses the crease without it.
+   */
+  allow?: Mm;
   standsFor?: StandsFor;
 }
 
@@ -50,7 +55,7 @@ export interface Window {
 /** An area with a meaning for glue or decoration. */
 export interface Zone {
   id: string;
-  kind: 'glue' | 'keep-clear';
+  kind: 'glue' | 'keep-clear' | 'decorate';
   face: Face;
   outline: Loop;
   /** what a maker should know about it */

@@ -10,12 +10,18 @@ export const LEAST_TAB: Mm = 6;
 export const EDGE_MARGIN: Mm = 3;
 /** A film of glue between two layers. */
 export const GLUE_FILM: Mm = 0.03;
+/** What slides in a slot needs this much more than its own thickness. */
+export const SLOT_CLEARANCE: Mm = 0.3;
+/** What a steady hand is off by on each side of a cut. */
+export const HAND_CUT_ERROR: Mm = 0.25;
 /** Free edges that gape more than this look open. */
 export const GAPE_SEEN: Mm = 3;
 /** Free edges that gape more than this do not lie in an envelope. */
 export const GAPE_TOO_MUCH: Mm = 10;
 /** A card thicker than this somewhere travels badly in a plain envelope. */
 export const BULK_NOTICED: Mm = 4;
+/** Halves of a card that differ more than this on average make it rock in its envelope. */
+export const UNEVEN_NOTICED: Mm = 0.8;
 /** A stop is this many thicknesses of the foot it holds. */
 export const STOP_CALIPERS = 3;
 /** This near a fold, a crease gives: the hand at the free edge has a long lever on it. */

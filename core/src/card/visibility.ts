@@ -1,0 +1,135 @@
+import { poseOf, type Frame, type Motion } from '../linkage/motion.js';
+import { carry, cross, dot, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
+import { areaContains, areaOf, boxOf, type Area, type Box, type Loop } from '../plane/outline.js';
+import type { Point } from '../plane/point.js';
+import type { Face } from '../sheet/piece.js';
+import type { ClosedCard } from './closed-card.js';
+import type { Design } from './compose.js';
+
+/** What is seen of one face of a panel from one side. */
+export interface SeenFace {
+  panel: string;
+  name: string;
+  face: Face;
+  /** seen area as a share of the panel's own, and in mm² of the panel */
+  share: number;
+  area: number;
+}
+
+/** From where the card is looked at: as it is put down, or straight onto the closed card from either side. */
+export type Look = 'front' | 'behind';
+
+/** Points of the grid along the longer side of the picture: enough to tell a strip of a hundredth. */
+const CELLS = 90;
+/** Depths closer than this are one plane: there the closed card's order decides. */
+const SAME_PLANE = 0.02;
+
+interface Drawn {
+  body: number;
+  area: Area;
+  box: Box;
+  facing: number;
+  /** depth toward the viewer at a point of the picture: d + u·x + v·y */
+  plane: readonly [d: number, u: number, v: number];
+  clear: boolean;
+}
+
+/**
+ * Which faces of which panels are seen in a frame from one side, by looking through a grid of points: at each the
+ * nearest panel counts, panels in one plane in the order in which the closed card lies. Least seen is left out.
+ */
+export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard, frame: Frame, look: Look, cells = CELLS): SeenFace[] {
+  const pose = poseOf(motion, frame);
+  const { up, viewFrom } = design.base.rest;
+  // The closed card is looked at straight; standing, from where a person stands.
+  const flat = frame === motion.frames[0];
+  const ahead: Vec3 = flat ? closedFront(up, viewFrom) : viewFrom;
+  const way = look === 'front' ? 1 : -1;
+  const toward = unit([ahead[0] * way, ahead[1] * way, ahead[2] * way]);
+  const right = unit(perpendicular(toward, up));
+  const above = cross(toward, right);
+  const drawn = design.panels.map((panel, body) => drawnPanel(design, panel.area, pose[body]!, body, { toward, right, above }));
+  const all = boxOf(drawn.flatMap(({ area }) => area.outer));
+  const [width, height] = [all.maxX - all.minX, all.maxY - all.minY];
+  const cell = Math.max(width, height) / cells;
+  const place = new Map(closed.stack.order.map((body, i) => [body, i]));
+  const seen = new Map<number, number>();
+  for (let y = all.minY + cell / 2; y < all.maxY; y += cell) {
+    for (let x = all.minX + cell / 2; x < all.maxX; x += cell) {
+      const front = nearest(drawn, [x, y], place, (body) => dot(normalOf(pose[body]!), toward) > 0 === closed.stack.layers[body]!.faceUp);
+      if (front !== undefined) seen.set(front, (seen.get(front) ?? 0) + cell * cell);
+    }
+  }
+  return drawn.flatMap(({ body, facing }): SeenFace[] => {
+    const onPicture = seen.get(body) ?? 0;
+    const area = Math.abs(facing) < 0.02 ? 0 : onPicture / Math.abs(facing);
+    const { area: own, id, name } = design.panels[body]!;
+    const share = area / Math.max(1e-9, areaOf(own));
+    if (share < 0.03) return [];
+    return [{ panel: id, name, face: facing > 0 ? 'up' : 'down', share: Math.min(1, share), area }];
+  });
+}
+
+/** A closed card lies in the ground's plane; its front is the side nearer to who looks at the standing card. */
+function closedFront(up: Vec3, viewFrom: Vec3): Vec3 {
+  const side = Math.abs(up[2]) > 0.5 ? Math.sign(up[2]) : Math.sign(viewFrom[2]) || 1;
+  return [0, 0, side];
+}
+
+const normalOf = (m: Rigid): Vec3 => [m[2]!, m[6]!, m[10]!];
+
+function drawnPanel(
+  design: Design,
+  area: Area,
+  m: Rigid,
+  body: number,
+  { toward, right, above }: Record<'toward' | 'right' | 'above', Vec3>,
+): Drawn {
+  const onPicture = (loop: Loop): Point[] =>
+    loop.map(([x, y]): Point => {
+      const p = carry(m, x, y, 0);
+      return [dot(p, right), dot(p, above)];
+    });
+  const outer = onPicture(area.outer);
+  const normal = normalOf(m);
+  const facing = dot(normal, toward);
+  const origin = carry(m, area.outer[0]![0], area.outer[0]![1], 0);
+  // The panel's plane: normal · (p − origin) = 0, solved for the depth of a point of the picture.
+  const [u, v] = facing === 0 ? [0, 0] : [-dot(normal, right) / facing, -dot(normal, above) / facing];
+  const d = dot(origin, toward) - u * dot(origin, right) - v * dot(origin, above);
+  const { stock } = design.panels[body]!.piece;
+  const clear = stock !== 'stop' && design.stocks[stock].clear === true;
+  return { body, area: { outer, holes: area.holes.map(onPicture) }, box: boxOf(outer), facing, plane: [d, u, v], clear };
+}
+
+function nearest(
+  drawn: readonly Drawn[],
+  at: Point,
+  place: ReadonlyMap<number, number>,
+  liesAsClosed: (body: number) => boolean,
+): number | undefined {
+  let front: Drawn | undefined;
+  let depth = -Infinity;
+  for (const panel of drawn) {
+    const { box, area, plane, clear, facing } = panel;
+    if (clear || Math.abs(facing) < 0.02) continue;
+    if (at[0] < box.minX || at[0] > box.maxX || at[1] < box.minY || at[1] > box.maxY || !areaContains(area, at)) continue;
+    const here = plane[0] + plane[1] * at[0] + plane[2] * at[1];
+    const closer = here > depth + SAME_PLANE;
+    const level = Math.abs(here - depth) <= SAME_PLANE && front !== undefined;
+    const upward = level && liesAsClosed(panel.body);
+    const higher = level && (place.get(panel.body) ?? 0) > (place.get(front!.body) ?? 0) === upward;
+    if (closer || higher) [front, depth] = [panel, Math.max(here, depth)];
+  }
+  return front?.body;
+}
+
+function perpendicular(toward: Vec3, up: Vec3): Vec3 {
+  const across = cross(up, toward);
+  return norm(across) > 1e-6 ? across : [1, 0, 0];
+}
+
+const unit = (a: Vec3): Vec3 => {
+  const length = norm(a);
+  return [a[0] / length, a[1] / length, a[2] / length];
+};

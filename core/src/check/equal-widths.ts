@@ -1,0 +1,38 @@
+import { capitalised, plainMm } from '../measure/print.js';
+import { boxOf } from '../plane/outline.js';
+import type { Check, CheckInput } from './finding.js';
+import { mended } from './mended.js';
+
+/** Widths closer than this fold together: the play of a crease and a cut. */
+const ALLOWED = 0.3;
+
+/** Are panels that must be equally wide equally wide? Widths are read off the flat pieces, across the scores. */
+export const equalWidths: Check = ({ design }) =>
+  (design.base.equalWidths ?? []).map(({ id, name, a, b, or, mend }) => {
+    const [one, other] = [widthOf(design, a.panels), widthOf(design, b.panels)];
+    const value = Math.abs(one - other);
+    const ok = value <= ALLOWED;
+    const each = a.panels.length > 1 ? ' each' : '';
+    return {
+      id: `equal-widths/${id}`,
+      check: 'equal-widths',
+      severity: ok ? ('pass' as const) : ('fail' as const),
+      value,
+      limit: ALLOWED,
+      unit: 'mm' as const,
+      panels: [...a.panels, ...b.panels],
+      says: ok
+        ? `${capitalised(name)} are equally wide, ${plainMm(one)}${each}.`
+        : `${capitalised(a.says)} ${a.panels.length > 1 ? 'are' : 'is'} ${plainMm(one)} wide${each}, ${b.says} ${plainMm(other)}: ${plainMm(value)} apart, so that ${or}.`,
+      ...(!ok && mend && { fix: mended(mend) }),
+    };
+  });
+
+/** Mean width of some panels, across the scores of their piece. */
+function widthOf(design: CheckInput['design'], ids: readonly string[]): number {
+  const widths = ids.map((id) => {
+    const { minX, maxX } = boxOf(design.panels[design.linkage.bodyOf.get(id)!]!.area.outer);
+    return maxX - minX;
+  });
+  return widths.reduce((sum, width) => sum + width, 0) / widths.length;
+}

@@ -1,0 +1,91 @@
+import { caliperOf } from '../card/pile.js';
+import { EXACT, poseOf } from '../linkage/motion.js';
+import { carry, carryDirection, carryFlat, dot, minus } from '../linkage/rigid.js';
+import { capitalised, plainMm } from '../measure/print.js';
+import { toRadians } from '../measure/units.js';
+import { boxOf } from '../plane/outline.js';
+import { leastSlot } from '../sheet/slot.js';
+import { SLOT_CLEARANCE } from '../supplies/limits.js';
+import type { Check, CheckInput, Finding } from './finding.js';
+
+/** Flatter than this between strip and sheet the edges of a slot give: they need not pass. */
+const LEAST_ANGLE = toRadians(30);
+
+/** Is every slot wide and long enough for what passes it, strip and what is glued on it, at the angle it has there? */
+export const slotFits: Check = (input) =>
+  (input.design.base.slots ?? []).flatMap((slot): Finding[] => {
+    const worst = tightest(input, slot);
+    const spare = slot.width - worst.needed;
+    const ok = spare >= -EXACT;
+    const passing = worst.layers.length > 0 ? `film and ${worst.layers.join(' and ')} need` : 'the film needs';
+    const long = slot.length - slot.filmWidth - slot.sideClearance;
+    const wanted = Math.ceil(worst.needed * 20) / 20;
+    return [
+      {
+        id: `slot-fits/${slot.id}`,
+        check: 'slot-fits',
+        severity: ok ? 'pass' : 'fail',
+        value: slot.width,
+        limit: worst.needed,
+        unit: 'mm',
+        panels: [slot.panel, slot.film],
+        at: worst.s,
+        says: ok
+          ? `${capitalised(slot.name)} is ${plainMm(slot.width)} wide; ${passing} ${plainMm(worst.needed)} where it is tightest.`
+          : `${capitalised(slot.name)} is ${plainMm(slot.width)} wide, and ${passing} ${plainMm(worst.needed)} at ${plainMm(worst.travel)} above the foot: ${plainMm(-spare)} too narrow.`,
+        ...(!ok && {
+          fix: { says: `Cut the slot ${plainMm(wanted)} wide.`, changes: [{ owner: 'base', size: slot.widthSize, value: wanted }] },
+        }),
+      },
+      {
+        id: `slot-fits/${slot.id}/length`,
+        check: 'slot-fits',
+        severity: long >= -EXACT ? 'pass' : 'fail',
+        value: slot.length,
+        limit: slot.filmWidth + slot.sideClearance,
+        unit: 'mm',
+        panels: [slot.panel, slot.film],
+        says:
+          long >= -EXACT
+            ? `${capitalised(slot.name)} is ${plainMm(slot.length)} long, the film ${plainMm(slot.filmWidth)} wide.`
+            : `${capitalised(slot.name)} is ${plainMm(slot.length)} long and the film ${plainMm(slot.filmWidth)} wide: it binds at its ends by ${plainMm(-long)}.`,
+      },
+    ];
+  });
+
+type Slot = NonNullable<CheckInput['design']['base']['slots']>[number];
+
+interface Passing {
+  needed: number;
+  s: number;
+  travel: number;
+  layers: string[];
+}
+
+/** The place of the motion where the slot must be widest. */
+function tightest({ design, motion }: CheckInput, slot: Slot): Passing {
+  const { linkage, panels } = design;
+  const [sheet, film] = [linkage.bodyOf.get(slot.panel)!, linkage.bodyOf.get(slot.film)!];
+  const t = caliperOf(design, panels[sheet]!.piece);
+  const own = caliperOf(design, panels[film]!.piece);
+  const glued = linkage.bonds
+    .filter((bond) => bond.b === film && panels[bond.a]!.piece.id !== panels[sheet]!.piece.id)
+    .map((bond) => {
+      const { minX, maxX } = boxOf(panels[bond.a]!.area.outer.map((p) => carryFlat(bond.fixed, p)));
+      return { name: panels[bond.a]!.name, thickness: caliperOf(design, panels[bond.a]!.piece), from: minX, to: maxX };
+    });
+  return motion.frames.reduce<Passing>(
+    (most, frame) => {
+      const pose = poseOf(motion, frame);
+      const theta = Math.acos(Math.min(1, Math.abs(dot(carryDirection(pose[sheet]!, 0, 0, 1), carryDirection(pose[film]!, 0, 0, 1)))));
+      if (theta < LEAST_ANGLE - 1e-9) return most;
+      const way = minus(carry(pose[sheet]!, ...slot.at, 0), carry(pose[film]!, 0, 0, 0));
+      const travel = dot(way, carryDirection(pose[film]!, 1, 0, 0));
+      const here = glued.filter(({ from, to }) => from <= travel && travel <= to);
+      const strip = own + here.reduce((sum, { thickness }) => sum + thickness, 0);
+      const needed = leastSlot(strip, t, theta, SLOT_CLEARANCE);
+      return needed > most.needed ? { needed, s: frame.s, travel, layers: here.map(({ name }) => name) } : most;
+    },
+    { needed: 0, s: 1, travel: 0, layers: [] },
+  );
+}

@@ -1,0 +1,81 @@
+import { capitalised, plainMm, printGrams } from '../measure/print.js';
+import { areaOf } from '../plane/outline.js';
+import { weightOfArea } from '../card/weight.js';
+import type { Check, CheckInput, Finding } from './finding.js';
+import { bucklingLoad, cantileverBend, GRAVITY, heldSag, layersNeeded, lineLoad, OWN_SHARE, secondMoment } from './stiffness.js';
+
+/** A part that bends by more than this share of its length looks bent. */
+const SEEN_SHARE = 1 / 50;
+const MM2_PER_M2 = 1e6;
+
+type Part = NonNullable<CheckInput['design']['base']['stiff']>[number];
+
+/** Is what stands free or leans stiff enough for its height, its own weight and what it carries? */
+export const stiffEnough: Check = (input) =>
+  (input.design.base.stiff ?? []).map((part) => (part.kind === 'free' ? buckles(input, part) : bends(input, part)));
+
+/** What is glued on a part, g in all, each as a load at its own height share of the part. */
+function gluedWeight({ design }: CheckInput, part: Part): number {
+  const body = design.linkage.bodyOf.get(part.panel)!;
+  return design.linkage.bonds
+    .filter((bond) => bond.b === body && bond.source.corners.length > 0 && design.panels[bond.a]!.piece.stock === 'display')
+    .reduce((sum, { a }) => sum + (areaOf(design.panels[a]!.area) / MM2_PER_M2) * weightOfArea(design, design.panels[a]!.piece), 0);
+}
+
+function stockOf({ design }: CheckInput, part: Part) {
+  const { piece } = design.panels[design.linkage.bodyOf.get(part.panel)!]!;
+  return piece.stock === 'stop' ? design.stocks.base : design.stocks[piece.stock];
+}
+
+function buckles(input: CheckInput, part: Part): Finding {
+  const stock = stockOf(input, part);
+  const carried = part.tipWeight + gluedWeight(input, part);
+  const own = ((part.width * part.length) / MM2_PER_M2) * stock.weight;
+  const load = (n: number): number => carried + OWN_SHARE * n * own;
+  const limit = (n: number): number => n ** 3 * bucklingLoad(stock.stiffness, secondMoment(part.width, stock.caliper), part.length);
+  const ok = load(1) < limit(1);
+  const needed = ok ? undefined : layersNeeded((n) => load(n) < limit(n));
+  const cure = needed ? ` ${needed} layers glued together carry it, as a frame of them does.` : ' Make it lower, or choose a thicker film.';
+  return {
+    id: `stiff-enough/${part.id}`,
+    check: 'stiff-enough',
+    severity: ok ? 'pass' : 'fail',
+    value: load(1),
+    limit: limit(1),
+    unit: 'g',
+    panels: [part.panel],
+    at: input.resting.s,
+    says: ok
+      ? `${capitalised(part.name)} carries ${printGrams(load(1))} (its own weight counted by three tenths) and would buckle under ${printGrams(limit(1))}.`
+      : `${capitalised(part.name)} buckles: ${plainMm(part.length)} high it carries up to ${printGrams(limit(1))}, and ${printGrams(load(1))} stand on it (its own weight counted by three tenths).${cure}`,
+  };
+}
+
+function bends(input: CheckInput, part: Part): Finding {
+  const stock = stockOf(input, part);
+  const glued = gluedWeight(input, part);
+  const bend = (n: number): number => {
+    const q = lineLoad(n * stock.weight, part.width) + ((glued / 1000) * GRAVITY) / part.length;
+    const moment = n ** 3 * secondMoment(part.width, stock.caliper);
+    return part.kind === 'held'
+      ? heldSag(q, part.length, part.lean, stock.stiffness, moment)
+      : cantileverBend(q, (part.tipWeight / 1000) * GRAVITY, part.length, part.lean, stock.stiffness, moment);
+  };
+  const value = bend(1);
+  const limit = part.length * SEEN_SHARE;
+  const ok = value <= limit;
+  const needed = ok ? undefined : layersNeeded((n) => bend(n) <= limit);
+  return {
+    id: `stiff-enough/${part.id}`,
+    check: 'stiff-enough',
+    severity: ok ? 'pass' : 'warn',
+    value,
+    limit,
+    unit: 'mm',
+    panels: [part.panel],
+    at: input.resting.s,
+    says: ok
+      ? `${capitalised(part.name)} ${part.kind === 'held' ? 'sags' : 'bends'} by about ${plainMm(value)}: not to be seen.`
+      : `${capitalised(part.name)} ${part.kind === 'held' ? 'sags' : 'bends'} by about ${plainMm(value)} of its ${plainMm(part.length)}.${needed ? ` ${needed} layers glued together keep it straight.` : ' Make it lower or of a stiffer stock.'}`,
+  };
+}

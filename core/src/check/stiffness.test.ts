@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest';
+import { toRadians } from '../measure/units.js';
+import { bucklingLoad, cantileverBend, GRAVITY, heldSag, layersNeeded, lineLoad, secondMoment } from './stiffness.js';
+
+/** A strip of card, 60 mm wide: E in N/mm², lengths in mm. */
+const E = 3000;
+const WIDTH = 60;
+const THICK = 0.4;
+const I = secondMoment(WIDTH, THICK);
+
+/** Second moment by adding up thin slices, each its area times the square of its distance from the middle. */
+function momentBySlices(width: number, thickness: number, slices: number): number {
+  const h = thickness / slices;
+  let sum = 0;
+  for (let i = 0; i < slices; i++) sum += width * h * (-thickness / 2 + (i + 0.5) * h) ** 2;
+  return sum;
+}
+
+/** Deflection of a beam held fast at 0: curvature M/EI summed twice along it. */
+function bentEnd(moment: (x: number) => number, length: number, steps = 4000): number {
+  const h = length / steps;
+  let [slope, deflection] = [0, 0];
+  for (let i = 0; i < steps; i++) {
+    const curvature = moment((i + 0.5) * h) / (E * I);
+    deflection += slope * h + (curvature * h * h) / 2;
+    slope += curvature * h;
+  }
+  return deflection;
+}
+
+/** Middle of a beam resting at both ends: by symmetry half of it is a cantilever from the middle, its end lifted. */
+function saggedMiddle(q: number, length: number): number {
+  const reaction = (q * length) / 2;
+  const half = length / 2;
+  return bentEnd((x) => reaction * (half - x) - (q * (half - x) ** 2) / 2, half);
+}
+
+/**
+ * Least load at which a column fast at its foot can stay bent: y″ = −(P/EI)·(y − tip). Shooting from the foot, the
+ * load is right when the bent end comes out where it was assumed.
+ */
+function bucklingByShooting(length: number): number {
+  const end = (P: number): number => {
+    const steps = 4000;
+    const h = length / steps;
+    let [y, slope] = [0, 0];
+    for (let i = 0; i < steps; i++) {
+      slope += (P / (E * I)) * (1 - y) * h;
+      y += slope * h;
+    }
+    return y - 1;
+  };
+  let [low, high] = [0, (6 * E * I) / length ** 2];
+  for (let i = 0; i < 60; i++) {
+    const middle = (low + high) / 2;
+    if (end(middle) < 0) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+describe('stiffness of strips', () => {
+  it('has the second moment that thin slices add up to', () => {
+    expect(secondMoment(WIDTH, THICK)).toBeCloseTo(momentBySlices(WIDTH, THICK, 2000), 6);
+    // 60 × 0.4³ ÷ 12.
+    expect(I).toBeCloseTo(0.32, 12);
+  });
+
+  it('weighs a strip by its area', () => {
+    // 250 g/m², 60 mm wide: 15 g a metre, 0.147 N a metre.
+    expect(lineLoad(250, WIDTH) * 1000).toBeCloseTo(0.015 * GRAVITY, 9);
+  });
+
+  it.each([50, 90, 140])('buckles, %d mm high, at the load that shooting finds', (length) => {
+    const newtons = (bucklingLoad(E, I, length) / 1000) * GRAVITY;
+    expect(newtons / bucklingByShooting(length)).toBeCloseTo(1, 2);
+  });
+
+  it.each([0, 30, 60])('sags, leaning at %d°, as curvature summed along it says', (degrees) => {
+    const [lean, length, q] = [toRadians(degrees), 120, 2e-4];
+    expect(heldSag(q, length, lean, E, I)).toBeCloseTo(saggedMiddle(q * Math.cos(lean), length), 4);
+  });
+
+  it.each([
+    [2e-4, 0, 45],
+    [0, 0.05, 45],
+    [2e-4, 0.05, 80],
+  ])('bends above a hinge under %d N/mm and %d N at its end, leaning at %d°', (q, tip, degrees) => {
+    const [lean, length] = [toRadians(degrees), 100];
+    const across = Math.cos(lean);
+    const summed = bentEnd((x) => (q * across * (length - x) ** 2) / 2 + tip * across * (length - x), length);
+    expect(cantileverBend(q, tip, length, lean, E, I)).toBeCloseTo(summed, 4);
+  });
+
+  it('does not bend at all standing upright', () => {
+    expect(cantileverBend(2e-4, 0.05, 100, Math.PI / 2, E, I)).toBeCloseTo(0, 12);
+  });
+
+  it('asks for the fewest layers that carry, and for none beyond eight', () => {
+    expect(layersNeeded((n) => n ** 3 >= 20)).toBe(3);
+    expect(layersNeeded((n) => n >= 8)).toBe(8);
+    expect(layersNeeded((n) => n > 8)).toBeUndefined();
+  });
+});

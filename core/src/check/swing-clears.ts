@@ -1,0 +1,36 @@
+import { caliperOf } from '../card/pile.js';
+import { plainMm } from '../measure/print.js';
+import { HAND_CUT_ERROR } from '../supplies/limits.js';
+import type { Check } from './finding.js';
+import { mended } from './mended.js';
+
+/**
+ * Does a part that swings through an opening clear it? Turning about a face, a panel of thickness t that reaches
+ * r sweeps √(r² + t²); a hand is off by a quarter of a mm on each side.
+ */
+export const swingClears: Check = ({ design }) =>
+  (design.base.swings ?? []).map(({ id, name, panel, reach, opening, mend }) => {
+    const { piece } = design.panels[design.linkage.bodyOf.get(panel)!]!;
+    const t = caliperOf(design, piece);
+    const sweeps = Math.sqrt(reach * reach + t * t);
+    const gap = opening - sweeps;
+    const needed = 2 * HAND_CUT_ERROR;
+    const severity = gap < -needed ? ('fail' as const) : gap < needed ? ('warn' as const) : ('pass' as const);
+    const value = opening - reach;
+    return {
+      id: `swing-clears/${id}`,
+      check: 'swing-clears',
+      severity,
+      value: gap,
+      limit: needed,
+      unit: 'mm' as const,
+      panels: [panel],
+      says:
+        severity === 'pass'
+          ? `Swinging round, ${name} clears its opening by ${plainMm(gap)}.`
+          : value > 0.05
+            ? `Swinging round, ${name} sweeps ${plainMm(sweeps)} and its opening is ${plainMm(opening)}: ${plainMm(Math.max(0, gap))} of clearance, and a hand is off by ${plainMm(needed)} on both sides together.`
+            : `A single cut leaves ${name} no clearance: trim its free edges a little after cutting, or take a sliver out instead.`,
+      ...(severity !== 'pass' && mend && { fix: mended(mend) }),
+    };
+  });

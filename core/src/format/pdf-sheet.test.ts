@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest';
+import { CATALOGUE } from '../mechanism/catalogue.js';
+import { readsOffRuler } from '../sheet/cut-sheet.js';
+import { cardOn, evaluated } from '../testing/evaluated.js';
+import { scoreLabels } from './pdf-sheet.js';
+
+/** Words of seven points: a label of 16 letters is about this wide, in mm. */
+const WIDE = 22;
+
+describe('the labels over a drawing', () => {
+  it('say a score that a window interrupts once', () => {
+    // A swing card has each of its two scores in the lower and in the upper border.
+    const [sheet] = evaluated(cardOn('swing', { scoreAt: 95 })).sheets;
+    expect(sheet!.scores.length).toBeGreaterThan(2);
+    const labels = scoreLabels(sheet!, 0.5, 'mm');
+    expect(labels.map(({ words }) => words.split(' ').at(-1))).toEqual(['valley', 'mountain']);
+    expect(labels[0]).toMatchObject({ words: '95 mm valley', x: 47.5 });
+  });
+
+  it.each([0.4, 0.7, 1.2])('at a scale of %d neither cover each other nor are crossed by a leader, up to four lines', (scale) => {
+    for (const base of CATALOGUE.filter((mechanism) => mechanism.kind === 'base')) {
+      for (const sheet of evaluated(cardOn(base.id)).sheets) {
+        const labels = scoreLabels(sheet, scale, 'mm');
+        for (const label of labels) {
+          expect(label.level).toBeLessThanOrEqual(3);
+          if (label.level === 3) continue;
+          for (const other of labels) {
+            const within = other.x > label.x && other.x < label.x + WIDE;
+            if (within) expect(other.level).toBeLessThan(label.level);
+          }
+        }
+      }
+    }
+  });
+
+  it('name every place on the board', () => {
+    for (const base of CATALOGUE.filter((mechanism) => mechanism.kind === 'base')) {
+      for (const sheet of evaluated(cardOn(base.id)).sheets) {
+        const places = new Set(sheet.scores.filter(readsOffRuler).map(({ from }) => from[0].toFixed(4)));
+        const labelled = new Set(scoreLabels(sheet, 1, 'mm').map(({ x }) => x.toFixed(4)));
+        expect([...labelled].sort()).toEqual([...places].sort());
+      }
+    }
+  });
+});

@@ -1,0 +1,379 @@
+import { describe, expect, it } from 'vitest';
+import { at, cardOn, evaluated, failing, finding, measure, refused, scoresOf, tracked } from '../testing/evaluated.js';
+import { innerCuts } from '../plan/cut-runs.js';
+import { whatShows } from '../card/what-shows.js';
+import { boxOf } from '../plane/outline.js';
+import { toDegrees, toRadians } from '../measure/units.js';
+import { frameAt, poseOf, type Frame } from '../linkage/motion.js';
+import { carry, type Vec3 } from '../linkage/rigid.js';
+import { stockById } from '../supplies/stocks.js';
+
+const IN = 25.4;
+const near = (value: number, digits = 6) => expect.closeTo(value, digits);
+const distance = (a: Vec3, b: Vec3): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+
+describe('step easel', () => {
+  const METRIC = { depth: 150, length: 120, riser: 25, tread: 20, upperRiser: 30, lean: toRadians(75) };
+  const INCH = { depth: 6 * IN, length: 5 * IN, riser: IN, tread: 0.75 * IN, upperRiser: 1.25 * IN, lean: toRadians(80) };
+  // Slope 12 under risers of 15: the greatest lean is asin(12 ÷ 15) = 53.13°.
+  const EXTREME = { depth: 40, length: 40, riser: 5, tread: 13, upperRiser: 10, lean: Math.asin(0.8), rail: 8 };
+
+  it.each([
+    [METRIC, [25, 45, 75, 150], 40],
+    [INCH, [25.4, 44.45, 76.2, 152.4], 38.1],
+    [EXTREME, [5, 18, 28, 40], 10],
+  ])('%j is scored from its foot, and folded the working way leaves depth − 2u3 + 2u2 − 2u1', (sizes, scores, slack) => {
+    const card = evaluated(cardOn('step-easel', sizes));
+    expect(scoresOf(card, 'base')).toEqual([
+      [near(scores[0]!), 'mountain'],
+      [near(scores[1]!), 'valley'],
+      [near(scores[2]!), 'mountain'],
+      [near(scores[3]!), 'mountain'],
+    ]);
+    const [u1, u2, u3] = scores as [number, number, number];
+    expect(sizes.depth - 2 * u3 + 2 * u2 - 2 * u1).toBeCloseTo(slack, 6);
+    expect(tracked(card, 'foot', card.motion.frames[0]!)).toBeCloseTo(slack, 6);
+    expect(measure(card, 'workingSlack')).toBeCloseTo(slack, 6);
+    expect(card.motion.closedFlat.holds).toBe(true);
+    expect(card.motion.freedom).toBe(0);
+  });
+
+  it.each([METRIC, INCH, EXTREME])(
+    '%j stands with a level tread, both risers leaning alike, its foot where the polygon closes',
+    (sizes) => {
+      const card = evaluated(cardOn('step-easel', sizes));
+      const { riser, tread, upperRiser, lean, depth } = sizes;
+      const slope = depth - riser - tread - upperRiser;
+      // Rise and run of the open polygon, part by part, instead of the formula.
+      const rise = Math.asin(((riser + upperRiser) * Math.sin(lean)) / slope);
+      const run = slope * Math.cos(rise) + upperRiser * Math.cos(lean) + tread + riser * Math.cos(lean);
+      expect(tracked(card, 'lean', card.resting)).toBeCloseTo(lean, 6);
+      expect(tracked(card, 'tread', card.resting)).toBeCloseTo(0, 5);
+      expect(tracked(card, 'foot', card.resting)).toBeCloseTo(run, 5);
+      expect(measure(card, 'stopDistance')).toBeCloseTo(run, 9);
+      expect(at(card, 'base/riser', [0, 5], card.resting)[2]).toBeCloseTo(0, 5);
+      for (const y of [2, sizes.length - 2]) {
+        const [bottom, top] = [at(card, 'base/riser', [riser, y], card.resting), at(card, 'base/slope', [depth - slope, y], card.resting)];
+        expect(Math.abs(top[2] - bottom[2])).toBeCloseTo(upperRiser * Math.sin(lean), 5);
+      }
+    },
+  );
+
+  it('floats its panel in the plane of the upper riser, in its window', () => {
+    const card = evaluated(cardOn('step-easel', METRIC));
+    const { width, height } = card.sheets.find((sheet) => sheet.piece.id === 'panel')!;
+    expect([width, height]).toEqual([near(measure(card, 'windowAlong') - 4), near(measure(card, 'windowAcross') - 4)]);
+    const pose = poseOf(card.motion, card.resting);
+    const normal = (panel: string) =>
+      carry(pose[card.design.linkage.bodyOf.get(panel)!]!, 0, 0, 1).map(
+        (n, i) => n - carry(pose[card.design.linkage.bodyOf.get(panel)!]!, 0, 0, 0)[i]!,
+      );
+    expect(normal('panel/panel').map(Math.abs)).toEqual(normal('base/near-rail').map((n) => near(Math.abs(n))));
+  });
+
+  it('leans at most as far as its slope reaches', () => {
+    expect(toDegrees(measure(evaluated(cardOn('step-easel', EXTREME)), 'greatestLean'))).toBeCloseTo(53.13, 2);
+    expect(toDegrees(measure(evaluated(cardOn('step-easel', METRIC)), 'greatestLean'))).toBeCloseTo(90, 9);
+    expect(refused(cardOn('step-easel', { ...EXTREME, lean: toRadians(60) }))).toMatch(/Lean of the risers: 60° .*53\.1°.*slope ÷ risers/);
+  });
+
+  it('refuses risers whose foot would pass the main fold, and warns of one that comes close', () => {
+    expect(refused(cardOn('step-easel', { ...METRIC, upperRiser: 51 }))).toMatch(/Upper riser: 51 mm .*to 50 mm.*main fold/);
+    const close = evaluated(cardOn('step-easel', { ...METRIC, upperRiser: 49, lean: toRadians(45) }));
+    expect(finding(close, 'has-room/foot')).toMatchObject({ severity: 'warn', value: near(2), limit: 3 });
+  });
+
+  it('is posted folded the working way', () => {
+    expect(evaluated(cardOn('step-easel', METRIC)).design.base.posting).toContain('foot toward the main fold');
+  });
+});
+
+describe('half-turn stand', () => {
+  it.each([
+    [{ blankLength: 200, blankWidth: 140, inset: 30 }, 70, 100],
+    [{ blankLength: 8 * IN, blankWidth: 5.5 * IN, inset: 1.25 * IN }, 69.85, 101.6],
+    [{ blankLength: 80, blankWidth: 320, inset: 30 }, 160, 40],
+  ])('%j has three cuts to its centre line, a valley half and a mountain half', (sizes, line, middle) => {
+    const card = evaluated(cardOn('half-turn-stand', sizes));
+    const [sheet] = card.sheets;
+    const ends = sheet!.cuts.map(({ from, to }) => [from, to].map((p) => p.map((n) => Number(n.toFixed(6)))));
+    const { blankLength: A, blankWidth: B, inset: e } = sizes;
+    expect(ends).toEqual([
+      [
+        [0, near(middle)],
+        [near(line), near(middle)],
+      ],
+      [
+        [near(line), near(e)],
+        [near(B), near(e)],
+      ],
+      [
+        [near(line), near(A - e)],
+        [near(B), near(A - e)],
+      ],
+    ]);
+    const folds = sheet!.scores.map(({ fold, from, to }) => [fold, from[1], to[1]]).sort((a, b) => Number(a[1]) - Number(b[1]));
+    expect(folds).toEqual([
+      ['valley', near(e), near(middle)],
+      ['mountain', near(middle), near(A - e)],
+    ]);
+    const { minX, maxX, minY, maxY } = card.closed.box;
+    expect([maxX - minX, maxY - minY]).toEqual([near(B), near(A)]);
+    expect(card.openHeight).toBeCloseTo(line, 6);
+    expect(toDegrees(tracked(card, 'upright', card.resting))).toBeCloseTo(90, 6);
+    expect(toDegrees(tracked(card, 'turn', card.resting))).toBeCloseTo(180, 6);
+    expect(failing(card)).toEqual([]);
+  });
+
+  it('scores the whole line in the other school, its ends staying flat', () => {
+    const card = evaluated(cardOn('half-turn-stand', { school: 'full' }));
+    expect(card.sheets[0]!.scores).toHaveLength(4);
+    for (const frame of card.motion.frames) {
+      for (const end of ['near', 'far']) {
+        const flat = card.design.linkage.hingeIndex.get(`base/${end}-end`)!;
+        expect(frame.folds[flat]).toBeCloseTo(0, 9);
+      }
+    }
+  });
+
+  it('turns through half a turn from the flat blank, and no two panels meet off the axis on the way', () => {
+    const card = evaluated(cardOn('half-turn-stand', { posted: 'flat', school: 'full' }));
+    const panels = card.design.panels.map(({ id, area }) => ({ id, points: gridIn(area.outer) }));
+    for (let step = 0; step <= 20; step++) {
+      const frame = frameAt(card.motion, card.design.schedule, step / 20);
+      const turn = (step / 20) * 180;
+      expect(toDegrees(tracked(card, 'turn', frame))).toBeCloseTo(turn, 5);
+      const placed = panels.map(({ id, points }) => points.map((p) => at(card, id, p, frame)));
+      for (let a = 0; a < placed.length; a++) {
+        for (let b = a + 1; b < placed.length; b++) {
+          // Points more than 5 mm off the axis (x = 70, z = 0) of different panels keep apart, unless both lie in the flat blank's own cuts.
+          const least = Math.min(
+            ...placed[a]!.flatMap((p) => (offAxis(p) < 5 ? [] : placed[b]!.flatMap((q) => (offAxis(q) < 5 ? [] : [distance(p, q)])))),
+          );
+          expect(least).toBeGreaterThan(0.5);
+        }
+      }
+    }
+    expect(finding(card, 'clears').severity).toBe('pass');
+  });
+
+  it('has floor layers of the same hand: cut alike, one the half-turn twin of the other on the table', () => {
+    const card = evaluated(cardOn('half-turn-stand', { blankLength: 200, blankWidth: 140, layers: 'floor', layerBorder: 5 }));
+    const [near, far] = ['near-layer', 'far-layer'].map((id) => card.sheets.find((sheet) => sheet.piece.id === id)!);
+    expect(far!.outline).toEqual(near!.outline);
+    for (const corner of near!.outline) {
+      const here = at(card, 'near-layer/layer', corner, card.resting);
+      const there = at(card, 'far-layer/layer', corner, card.resting);
+      // Half a turn about the middle of the blank (70, 100), seen from above.
+      expect([there[0], there[1]]).toEqual([expect.closeTo(140 - here[0], 6), expect.closeTo(200 - here[1], 6)]);
+    }
+  });
+
+  it('says that crease memory alone holds it, and refuses an inset beyond half', () => {
+    expect(finding(evaluated(cardOn('half-turn-stand')), 'stands/held-by-creases').says).toContain('crease memory alone');
+    expect(refused(cardOn('half-turn-stand', { blankLength: 200, inset: 100 }))).toMatch(
+      /Outer cuts from the ends: 100 mm .*to 90 mm.*half the length/,
+    );
+  });
+});
+
+const offAxis = (p: Vec3): number => Math.hypot(p[0] - 70, p[2]);
+
+/** Points over a rectangle, half a mm inside its edges. */
+function gridIn(outline: readonly (readonly [number, number])[]): [number, number][] {
+  const { minX, maxX, minY, maxY } = boxOf(outline);
+  const steps = [0, 0.25, 0.5, 0.75, 1];
+  return steps.flatMap((u) => steps.map((v): [number, number] => [minX + 0.5 + u * (maxX - minX - 1), minY + 0.5 + v * (maxY - minY - 1)]));
+}
+
+describe('swing card', () => {
+  const ONE = { blankLength: 210, height: 120, border: 15, zigzag: 20, scoreAt: 95, panelFrom: 25, panelTo: 165 };
+  const TWO = { blankLength: 10 * IN, height: 5 * IN, border: 0.5 * IN, swings: '2', zigzag: 0.5 * IN, panelFrom: 0.5 * IN };
+  const EXTREME = { blankLength: 100, height: 40, border: 5, zigzag: 6, scoreAt: 40, panelFrom: 10, panelTo: 70 };
+
+  it.each([
+    [ONE, 170, 25, 165],
+    [EXTREME, 88, 10, 70],
+  ])('%j lies closed where 2·score − panel says, turned over, and open where it was cut', (sizes, width, from, to) => {
+    const card = evaluated(cardOn('swing', sizes));
+    const { scoreAt: x1, panelFrom: xs, panelTo: xe, blankLength: L, zigzag: z } = sizes;
+    expect(L - 2 * z).toBe(width);
+    expect(card.closed.box.maxX - card.closed.box.minX).toBeCloseTo(width, 6);
+    const read = (frame: Frame) => [tracked(card, 'panelFrom', frame), tracked(card, 'panelTo', frame)];
+    const [closed, open] = [card.motion.frames[0]!, card.motion.frames[60]!];
+    expect(read(closed)).toEqual([near(2 * x1 - xs), near(2 * x1 - xe)]);
+    expect([2 * x1 - xe, 2 * x1 - xs]).toEqual([from, to]);
+    expect(read(open)).toEqual([near(xs), near(xe)]);
+    expect(toDegrees(tracked(card, 'swing', closed))).toBeCloseTo(180, 6);
+    expect(toDegrees(tracked(card, 'swing', open))).toBeCloseTo(0, 6);
+    expect(failing(card)).toEqual([]);
+    // The panel shows its other face closed and its own face open.
+    const shows = whatShows(card.design, card.motion, card.closed);
+    const faceOf = (list: { panel: string; face: string }[]) => list.find((seen) => seen.panel === 'base/left-swing')?.face;
+    expect([faceOf(shows.closed.front), faceOf(shows.open.front)]).toEqual(['down', 'up']);
+  });
+
+  it('scores only the borders: one mountain, one valley, above and below', () => {
+    const [sheet] = evaluated(cardOn('swing', ONE)).sheets;
+    const scores = sheet!.scores.map(({ fold, from, to }) => [fold, from[0], from[1], to[1]]);
+    expect(scores).toEqual([
+      ['valley', 95, 0, 15],
+      ['valley', 95, 105, 120],
+      ['mountain', 115, 0, 15],
+      ['mountain', 115, 105, 120],
+    ]);
+  });
+
+  it('with two swings meets in the middle at the score that makes them meet', () => {
+    const card = evaluated(cardOn('swing', TWO));
+    // (10 ÷ 2 − 1 + 1/2) ÷ 2 = 2 1/4 in.
+    expect(measure(card, 'meetingScore')).toBeCloseTo(2.25 * IN, 6);
+    expect(measure(card, 'seamGap')).toBeCloseTo(0, 6);
+    expect(card.closed.box.maxX - card.closed.box.minX).toBeCloseTo(8 * IN, 6);
+    expect(finding(card, 'meets/panels')).toMatchObject({ severity: 'pass' });
+    const gap = evaluated(cardOn('swing', { ...TWO, scoreAt: 2.25 * IN - 2 }));
+    // Each panel ends 2 × 2 mm further from the middle.
+    expect(measure(gap, 'seamGap')).toBeCloseTo(8, 6);
+    expect(finding(gap, 'meets/panels').says).toContain('leave 8 mm between them');
+  });
+
+  it('finds a panel 1 mm too big at its frame, and mends it', () => {
+    const card = evaluated(cardOn('swing', { ...ONE, panelTo: 166 }));
+    expect(finding(card, 'has-room/frame')).toMatchObject({
+      severity: 'fail',
+      value: near(-1),
+      panels: ['base/left-arm', 'base/left-swing'],
+      fix: { changes: [{ size: 'panelTo', value: 165 }] },
+    });
+  });
+
+  it('lists only the cuts whose readings differ, with what they make again after a turn', () => {
+    const [sheet] = evaluated(cardOn('swing', ONE)).sheets;
+    expect(sheet!.cuts).toHaveLength(6);
+    const cuts = innerCuts(sheet!, 'mm');
+    const read = cuts.map(({ fence, distance: d, start, stop, again }) => [fence, d, start, stop, again.map((a) => a.turn)]);
+    // Above and below are mirror images: turned over away from you, the lower reading makes the upper cut.
+    expect(read).toEqual([
+      ['lower edge', 15, 25, 95, ['turned over away from you']],
+      ['left edge', 25, 15, 105, []],
+      ['lower edge', 15, 115, 165, ['turned over away from you']],
+      ['left edge', 165, 15, 105, []],
+    ]);
+    expect(cuts[0]!.words).toBe('15 mm from the lower edge: drop the blade at 25 mm, stop at 95 mm');
+    // Twelve cuts of two swings come down to four readings, three of them again after each of three turns.
+    const two = innerCuts(evaluated(cardOn('swing', TWO)).sheets[0]!, 'inch/8');
+    expect(two).toHaveLength(4);
+    expect(two.reduce((sum, { again }) => sum + 1 + again.length, 0)).toBe(12);
+  });
+
+  it('frames both arms from one blank of twice the score; its waste is one panel’s layer', () => {
+    const card = evaluated(cardOn('swing', { ...TWO, frames: 'outer' }));
+    const frames = card.sheets.find((sheet) => sheet.piece.id === 'frames')!;
+    expect(frames.width).toBeCloseTo(4.5 * IN, 6);
+    expect(measure(card, 'frameWaste')).toBeCloseTo(measure(card, 'panelWidth'), 6);
+    expect(failing(card)).toEqual([]);
+  });
+
+  it('warns of a single cut and passes with a sliver, √(r² + t²) and a hand’s error counted', () => {
+    expect(finding(evaluated(cardOn('swing', ONE)), 'swing-clears/left').severity).toBe('warn');
+    const trimmed = evaluated(cardOn('swing', { ...ONE, trim: 0.6 }));
+    const t = stockById('card-250').caliper;
+    expect(finding(trimmed, 'swing-clears/left')).toMatchObject({ severity: 'pass', value: near(70 - Math.hypot(69.4, t), 9), limit: 0.5 });
+  });
+});
+
+describe('film stand', () => {
+  const METRIC = { floor: 30, wall: 20, length: 110, slotMargin: 10, filmHeight: 130 };
+  const INCH = { floor: 1.25 * IN, wall: 0.75 * IN, length: 4.5 * IN, slotMargin: 0.5 * IN, filmHeight: 6 * IN };
+  const EXTREME = { floor: 120, wall: 10, length: 40, slotMargin: 5, filmHeight: 300 };
+
+  it.each([
+    [METRIC, [20, 50, 70, 100, 130, 150, 180], 200],
+    [INCH, [19.05, 50.8, 69.85, 101.6, 133.35, 152.4, 184.15], 203.2],
+    [EXTREME, [10, 130, 140, 260, 380, 390, 510], 520],
+  ])('%j is scored at wall, floor and wall, top and top, and the same back', (sizes, scores, blank) => {
+    const card = evaluated(cardOn('film-stand', { ...sizes, layer: 'none' }));
+    expect(scoresOf(card, 'base')).toEqual(scores.map((x) => [near(x), 'valley']));
+    expect(card.sheets[0]!.width).toBeCloseTo(blank, 6);
+    expect(card.motion.freedom).toBe(0);
+    expect(failing(card).filter((f) => f.check !== 'stiff-enough')).toEqual([]);
+    // Flat, the card is as high as film or wall and two floors, whichever is longer.
+    expect(card.closed.box.maxX - card.closed.box.minX).toBeCloseTo(Math.max(sizes.filmHeight, sizes.wall + 2 * sizes.floor), 6);
+  });
+
+  it.each([METRIC, INCH, EXTREME])(
+    '%j slides its slot as wall + 2·floor·sin(tilt) at twenty openings, walls parallel to the film',
+    (sizes) => {
+      const card = evaluated(cardOn('film-stand', { ...sizes, layer: 'none' }));
+      for (let i = 0; i < 20; i++) {
+        const frame = frameAt(card.motion, card.design.schedule, i / 19);
+        const tilt = Math.PI / 2 - tracked(card, 'floor', frame);
+        expect(tracked(card, 'slot', frame)).toBeCloseTo(sizes.wall + 2 * sizes.floor * Math.sin(tilt), 4);
+        const [foot, edge] = [[sizes.wall + sizes.floor, 20] as const, [2 * sizes.wall + sizes.floor, 20] as const];
+        const [low, high] = [at(card, 'base/left-wall', foot, frame), at(card, 'base/left-wall', edge, frame)];
+        // The film is the ground: its plane is z = 0.
+        expect(high[2]).toBeCloseTo(low[2], 4);
+      }
+    },
+  );
+
+  it('has its decoration zone above the slot’s highest place', () => {
+    const card = evaluated(cardOn('film-stand', METRIC));
+    const zone = card.design.pieces.find((piece) => piece.id === 'film')!.zones.find((z) => z.kind === 'decorate')!;
+    expect(boxOf(zone.outline).minX).toBeGreaterThanOrEqual(20 + 60 + 3 - 1e-9);
+  });
+
+  it('needs a slot of film ÷ sin θ + card ÷ tan θ + clearance, wider for a layer that has to pass', () => {
+    const [card, film, layer] = [stockById('card-250').caliper, stockById('film-190').caliper, stockById('card-250').caliper];
+    const plain = evaluated(cardOn('film-stand', METRIC));
+    const at30 = (strip: number) => strip / 0.5 + card * Math.sqrt(3) + 0.3;
+    expect(finding(plain, 'slot-fits/slot')).toMatchObject({ severity: 'pass' });
+    expect(finding(plain, 'slot-fits/slot').limit!).toBeLessThanOrEqual(at30(film) + 1e-9);
+    expect(measure(plain, 'slotForFilm')).toBeCloseTo(at30(film), 9);
+    // A layer from 40 mm up lies where the slot slides; a slot for plain film is too narrow for it.
+    const narrow = evaluated(cardOn('film-stand', { ...METRIC, layerFrom: 40, layerHeight: 60, slotWidth: 1.25 }));
+    const found = finding(narrow, 'slot-fits/slot');
+    expect(found.severity).toBe('fail');
+    expect(found.panels).toEqual(['base/left-top', 'film/film']);
+    expect(found.limit!).toBeGreaterThan(at30(film + layer) - 0.12);
+    expect(found.limit!).toBeLessThanOrEqual(at30(film + layer) + 1e-9);
+    expect(finding(evaluated(cardOn('film-stand', { ...METRIC, layerFrom: 40, layerHeight: 60 })), 'slot-fits/slot').severity).toBe('pass');
+  });
+
+  it.each([
+    [130, 0.19, 'film-190'],
+    [130, 0.25, 'film-250'],
+    [220, 0.25, 'film-250'],
+  ])('a film %d mm high and %d mm thick buckles under π²EI ÷ 4L²', (filmHeight, thickness, film) => {
+    const card = evaluated(
+      cardOn(
+        'film-stand',
+        { ...METRIC, filmHeight, layer: 'none', tipWeight: 50 },
+        { stocks: { base: 'card-250', mechanism: 'light-card-160', display: 'card-250', film } },
+      ),
+    );
+    const [width, free] = [89, filmHeight - 20];
+    // E = 3500 N/mm²; in grams, 1 N is 1000 ÷ 9.80665.
+    const limit = ((Math.PI ** 2 * 3500 * (width * thickness ** 3)) / 12 / (4 * free ** 2)) * (1000 / 9.80665);
+    const found = finding(card, 'stiff-enough/film');
+    expect(Math.abs(found.limit! / limit - 1)).toBeLessThan(0.01);
+    const own = (width * free * stockById(film).weight) / 1e6;
+    expect(found.value).toBeCloseTo(50 + 0.3 * own, 6);
+    expect(found.severity).toBe('fail');
+    expect(found.says).toMatch(/\d layers glued together carry it/);
+  });
+
+  it('says how many glued layers carry a weight: n³ as stiff', () => {
+    const card = evaluated(cardOn('film-stand', { ...METRIC, layer: 'none', tipWeight: 30 }));
+    const { value, limit, says } = finding(card, 'stiff-enough/film');
+    const own = (value! - 30) / 0.3;
+    const needed = [2, 3, 4, 5, 6].find((n) => 30 + 0.3 * n * own < n ** 3 * limit!)!;
+    expect(says).toContain(`${needed} layers glued together`);
+  });
+
+  it('is threaded before it is glued, and settles only if friction lets it', () => {
+    const card = evaluated(cardOn('film-stand', METRIC));
+    expect(card.design.base.fitting!.join(' ')).toContain('before anything is glued');
+    expect(finding(card, 'stands/held-by-friction').severity).toBe('warn');
+  });
+});
