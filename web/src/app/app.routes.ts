@@ -2,6 +2,11 @@ import type { Routes } from '@angular/router';
 
 export const routes: Routes = [
   { path: '', title: 'Shelf · Diptychon', loadComponent: () => import('./shelf/shelf-page').then((m) => m.ShelfPage) },
+  {
+    path: 'movements',
+    title: 'Movements · Diptychon',
+    loadComponent: () => import('./movements/movements-page').then((m) => m.MovementsPage),
+  },
   { path: 'card/:id', title: 'Bench · Diptychon', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
   { path: 'card/:id/make', title: 'Make · Diptychon', loadComponent: () => import('./make/make-page').then((m) => m.MakePage) },
   { path: '**', redirectTo: '' },

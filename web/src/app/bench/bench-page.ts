@@ -25,8 +25,11 @@ import { download, fileName } from '../frame/download';
 import { FilesDialog } from './files-dialog';
 import { FlatView } from './flat-view';
 import { OpeningControl } from './opening-control';
-import { SizesPanel, type CardChange } from './sizes-panel';
+import type { CardChange } from './card-change';
+import { SidesView } from './sides-view';
+import { SizesPanel } from './sizes-panel';
 import { StandingView } from './standing-view';
+import { ThicknessView } from './thickness-view';
 import { VerdictList } from './verdict-list';
 
 const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved', failed: 'Not saved' } as const;
@@ -42,9 +45,11 @@ const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved',
     OpeningControl,
     RouterLink,
     Select,
+    SidesView,
     SizesPanel,
     StandingView,
     ThemeButton,
+    ThicknessView,
     VerdictList,
   ],
   providers: [CardSession, OpenElsewhere],
@@ -74,6 +79,7 @@ export class BenchPage {
   protected readonly problems = signal<readonly CardProblem[]>([]);
   protected readonly s = signal(1);
   protected readonly filesShown = signal(false);
+  protected readonly looking = signal<'standing' | 'thickness' | 'sides'>('standing');
   protected readonly shown = signal<Finding | undefined>(undefined);
   protected readonly highlight = computed(() => ({ panels: this.shown()?.panels ?? [], creases: this.shown()?.creases ?? [] }));
   /** in the standing view a crease is shown by the panels on both its sides */

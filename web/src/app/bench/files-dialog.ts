@@ -1,6 +1,6 @@
 import { Component, inject, input, model, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { writeCardFile, writeCsv, writeSvg, type Evaluation } from '@diptychon/core';
+import { writeCardFile, writeCsv, writeFold, writeSvg, type Evaluation } from '@diptychon/core';
 import type { PaperId, PdfFonts } from '@diptychon/core/files';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -55,6 +55,10 @@ export class FilesDialog {
 
   protected csv(dialect: 'point' | 'comma'): void {
     download(fileName(this.card.name, 'csv'), 'text/csv', writeCsv(this.evaluation(), dialect));
+  }
+
+  protected fold(): void {
+    download(fileName(this.card.name, 'fold'), 'application/json', writeFold(this.evaluation()));
   }
 
   protected cardFile(): void {

@@ -1,7 +1,7 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
 import { DEMO_CARDS, evaluate, type CardDocument, type Evaluation } from '@diptychon/core';
 import { FlatView } from './flat-view';
-import type { CardChange } from './sizes-panel';
+import type { CardChange } from './card-change';
 
 function evaluated(card: CardDocument = DEMO_CARDS[0]!): Evaluation {
   const outcome = evaluate(card);

@@ -14,7 +14,7 @@ import {
   type Score,
 } from '@diptychon/core';
 import { NumberText } from './number-text';
-import type { CardChange } from './sizes-panel';
+import type { CardChange } from './card-change';
 import { fitSheet, LABEL_HEIGHT, pathOf, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from './flat-piece';
 import { nextMark } from './length-field';
 
@@ -55,6 +55,7 @@ export class FlatView implements OnDestroy {
   });
   protected readonly chosen = signal('base');
   protected readonly turned = signal(false);
+  protected readonly hasDecorate = computed(() => this.sheet().zones.some((zone) => zone.kind === 'decorate'));
   protected readonly labelBaseline = LABEL_HEIGHT;
   protected readonly rulerTop = LABEL_HEIGHT;
   protected readonly rulerHeight = RULER_HEIGHT;
@@ -99,7 +100,7 @@ export class FlatView implements OnDestroy {
     const drawn = this.sheet().scores.map((score) => {
       const [x1, y1] = toScreen(score.from, fit);
       const [x2, y2] = toScreen(score.to, fit);
-      const upright = readsOffRuler(score, this.sheet());
+      const upright = readsOffRuler(score);
       const at = reading(score, fit);
       const off = nearestGroove(at, ruler).off;
       return {

@@ -1,5 +1,18 @@
 import { Component, computed, effect, input, output, signal } from '@angular/core';
-import { parseAngle, parseLength, printAngle, printLength, rulerStep, sayLength, toRadians, type Notation } from '@diptychon/core';
+import {
+  parseAngle,
+  parseCount,
+  parseGrams,
+  parseLength,
+  printAngle,
+  printGrams,
+  printLength,
+  rulerStep,
+  sayLength,
+  toRadians,
+  type Notation,
+  type Reading,
+} from '@diptychon/core';
 import { InputText } from 'primeng/inputtext';
 
 /**
@@ -59,7 +72,7 @@ import { InputText } from 'primeng/inputtext';
 export class LengthField {
   readonly fieldId = input.required<string>();
   readonly label = input.required<string>();
-  readonly kind = input.required<'length' | 'angle'>();
+  readonly kind = input.required<'length' | 'angle' | 'count' | 'weight'>();
   readonly value = input.required<number>();
   readonly notation = input.required<Notation>();
   /** why a value cannot be taken, or nothing */
@@ -73,12 +86,10 @@ export class LengthField {
   protected readonly draft = signal<string | undefined>(undefined);
   private readonly draftProblem = signal<string | undefined>(undefined);
   protected readonly problem = computed(() => this.draftProblem() ?? this.refused());
-  protected readonly shown = computed(
-    () => this.draft() ?? (this.kind() === 'angle' ? printAngle(this.value()) : printLength(this.value(), this.notation()).text),
-  );
+  protected readonly shown = computed(() => this.draft() ?? this.print());
   /** A length between two marks says so. */
   protected readonly off = computed(() => {
-    if (this.kind() === 'angle' || printLength(this.value(), this.notation()).off === 0) return undefined;
+    if (this.kind() !== 'length' || printLength(this.value(), this.notation()).off === 0) return undefined;
     return `${sayLength(this.value(), this.notation())}: not on a mark`;
   });
 
@@ -98,7 +109,7 @@ export class LengthField {
 
   protected settle(text: string): void {
     if (text === undefined || this.draft() === undefined) return;
-    const reading = this.kind() === 'angle' ? parseAngle(text, this.label()) : parseLength(text, this.notation(), this.label());
+    const reading = this.read(text);
     if (!reading.ok) this.draftProblem.set(`${reading.problem} ${this.allowed()}`.trim());
     else this.take(reading.value);
   }
@@ -107,9 +118,23 @@ export class LengthField {
     const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
     if (direction === 0) return;
     event.preventDefault();
-    const step = (this.kind() === 'angle' ? toRadians(1) : rulerStep(this.notation())) * (event.shiftKey ? 10 : 1);
+    const one = { angle: toRadians(1), count: 1, weight: 1, length: rulerStep(this.notation()) }[this.kind()];
+    const step = one * (event.shiftKey ? 10 : 1);
     // Steps land on marks: from between two marks, the next one in that direction.
     this.take(nextMark(this.value(), step, direction));
+  }
+
+  private print(): string {
+    if (this.kind() === 'count') return String(this.value());
+    if (this.kind() === 'weight') return printGrams(this.value());
+    return this.kind() === 'angle' ? printAngle(this.value()) : printLength(this.value(), this.notation()).text;
+  }
+
+  private read(text: string): Reading<number> {
+    if (this.kind() === 'angle') return parseAngle(text, this.label());
+    if (this.kind() === 'length') return parseLength(text, this.notation(), this.label());
+    if (this.kind() === 'weight') return parseGrams(text, this.label());
+    return parseCount(text, this.label());
   }
 
   private take(value: number): void {

@@ -25,16 +25,19 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import { LayerGaps } from './layer-gaps';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 
 export type ViewName = 'stand' | 'side' | 'above';
 
 /** Paper colours by what a piece is for. */
-const PAPER: Record<string, string> = { base: '#efe4cb', mechanism: '#e2a544', display: '#b9c79a', stop: '#8c6f56' };
+const PAPER: Record<string, string> = { base: '#efe4cb', mechanism: '#e2a544', display: '#b9c79a', film: '#cfe0e6', stop: '#8c6f56' };
 const MARKED = '#c2492c';
 /** Sheets drawn thinner than this vanish at arm's length. */
 const LEAST_DRAWN = 0.45;
 
+/** How much higher than the card’s middle the view is aimed, as a share of its size. */
+const HEADROOM = 0.06;
 /** Below this opening (radians) a stop is drawn flatter than it is. */
 const PRESSED_BELOW = 0.2;
 
@@ -48,6 +51,8 @@ export class PaperScene {
   private readonly table: Mesh<BufferGeometry, ShadowMaterial>;
   private readonly sun = new DirectionalLight('#fff6e6', 2.1);
   private meshes: Mesh<ExtrudeGeometry, MeshStandardMaterial>[] = [];
+  private gaps: LayerGaps | undefined;
+  private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
   private framed = '';
   private queued = false;
@@ -93,19 +98,23 @@ export class PaperScene {
     this.evaluation = evaluation;
     this.clear();
     const { design } = evaluation;
-    const lifts = liftsOf(evaluation);
-    this.meshes = design.panels.map((panel) => {
-      const thickness = Math.max(LEAST_DRAWN, caliperOf(design, panel.piece));
+    this.gaps = new LayerGaps(evaluation, poseOf(evaluation.motion, evaluation.motion.frames[0]!));
+    this.thickness = design.panels.map((panel) => Math.max(LEAST_DRAWN, caliperOf(design, panel.piece)));
+    this.meshes = design.panels.map((panel, body) => {
+      const thickness = this.thickness[body]!;
+      const { stock } = panel.piece;
+      const clear = stock !== 'stop' && design.stocks[stock].clear === true;
       const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
-      geometry.translate(0, 0, lifts.get(panel.piece.id)! - (panel.piece.stock === 'stop' ? 0 : thickness / 2));
+      geometry.translate(0, 0, -thickness / 2);
       const material = new MeshStandardMaterial({
         color: PAPER[panel.piece.stock] ?? '#efe4cb',
-        roughness: 0.95,
+        roughness: clear ? 0.2 : 0.95,
         metalness: 0,
         side: DoubleSide,
+        ...(clear && { transparent: true, opacity: 0.3, depthWrite: false }),
       });
       const mesh = new Mesh(geometry, material);
-      mesh.castShadow = true;
+      mesh.castShadow = !clear;
       mesh.receiveShadow = true;
       mesh.matrixAutoUpdate = false;
       mesh.add(
@@ -115,9 +124,8 @@ export class PaperScene {
       return mesh;
     });
     this.standUp(evaluation);
-    const kind = `${design.card.id}/${Object.values(design.sizes)
-      .map((sizes) => `${sizes['depth']}×${sizes['length']}`)
-      .join()}`;
+    const { minX, maxX, minY, maxY } = evaluation.closed.box;
+    const kind = `${design.card.id}/${Math.round(maxX - minX)}×${Math.round(maxY - minY)}`;
     if (this.framed !== kind) {
       this.framed = kind;
       this.pose(design.base.rest.at);
@@ -132,9 +140,15 @@ export class PaperScene {
     const frame = frameBetween(motion, s);
     // The drawing leaves no room between closing leaves: a raised stop is drawn pressed flat as they meet.
     const pressed = Math.min(1, Math.max(0.05, frame.opening / PRESSED_BELOW));
-    poseOf(motion, frame).forEach((rigid, body) => {
-      const matrix = matrixOf(rigid);
-      if (design.panels[body]!.piece.stock === 'stop') matrix.scale(new Vector3(1, 1, pressed));
+    const pose = poseOf(motion, frame);
+    const squeeze = design.panels.map(({ piece }) => (piece.stock === 'stop' ? pressed : 1));
+    const offsets = this.gaps!.offsets(
+      pose,
+      this.thickness.map((t, body) => t * squeeze[body]!),
+    );
+    pose.forEach((rigid, body) => {
+      const matrix = matrixOf(rigid).multiply(new Matrix4().makeTranslation(0, 0, offsets[body]!));
+      matrix.scale(new Vector3(1, 1, squeeze[body]));
       this.meshes[body]?.matrix.copy(matrix);
     });
     this.card.updateMatrixWorld(true);
@@ -169,8 +183,10 @@ export class PaperScene {
     const size = box.getSize(new Vector3()).length();
     const centre = box.getCenter(new Vector3());
     const distance = (size * 0.5) / Math.tan((this.camera.fov * Math.PI) / 360) / Math.min(1, this.camera.aspect);
-    this.controls.target.copy(centre);
-    this.camera.position.copy(centre).addScaledVector(from.normalize(), distance * 1.02);
+    // Above the card there is room for the buttons and words that lie over the drawing.
+    const middle = centre.clone().add(new Vector3(0, size * HEADROOM, 0));
+    this.controls.target.copy(middle);
+    this.camera.position.copy(middle).addScaledVector(from.normalize(), distance * 1.12);
     this.sun.target.position.copy(centre);
     this.sun.position.copy(centre).add(new Vector3(-0.5, 1.4, 0.7).multiplyScalar(size));
     const shadow = this.sun.shadow.camera;
@@ -222,18 +238,6 @@ export class PaperScene {
 
 function standing(up: readonly [number, number, number]): Quaternion {
   return new Quaternion().setFromUnitVectors(new Vector3(...up).normalize(), new Vector3(0, 1, 0));
-}
-
-/** How far each piece is drawn off its own plane, so that glued sheets lie on and not in each other. */
-function liftsOf({ design }: Evaluation): Map<string, number> {
-  const lifts = new Map(design.pieces.map((piece) => [piece.id, 0]));
-  for (const { source, a, b } of design.linkage.bonds) {
-    const [own, under] = [design.panels[a]!.piece, design.panels[b]!.piece];
-    const thickness = (piece: typeof own): number => Math.max(LEAST_DRAWN, caliperOf(design, piece));
-    const gap = own.stock === 'stop' ? thickness(under) / 2 : thickness(own) / 2 + thickness(under) / 2;
-    lifts.set(own.id, source.face === 'down' ? gap : -gap);
-  }
-  return lifts;
 }
 
 function shapeOf(panel: Panel): Shape {

@@ -1,6 +1,7 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
 import { DEMO_CARDS, evaluate, setSize, type CardDocument } from '@diptychon/core';
-import { SizesPanel, type CardChange } from './sizes-panel';
+import type { CardChange } from './card-change';
+import { SizesPanel } from './sizes-panel';
 
 const easel = DEMO_CARDS[0]!;
 
@@ -84,5 +85,74 @@ describe('SizesPanel', () => {
     notes.value = 'Fern on the left.';
     notes.dispatchEvent(new Event('change'));
     expect(changes[0]!.apply(easel).note).toBe('Fern on the left.');
+  });
+
+  describe('of a layered stage', () => {
+    const stage = DEMO_CARDS.find((card) => card.id === 'first-frost-stage')!;
+    const press = async (name: string): Promise<void> => {
+      [...element().querySelectorAll<HTMLButtonElement>('button')]
+        .find((b) => (b.getAttribute('aria-label') ?? b.textContent!.trim()) === name)!
+        .click();
+      await fixture.whenStable();
+    };
+    const layersIn = (change: CardChange): Record<string, unknown>[] =>
+      change.apply(stage).base.sizes['layers'] as Record<string, unknown>[];
+
+    beforeEach(() => show(stage));
+
+    it('shows a list with the sizes of each entry', () => {
+      expect([...element().querySelectorAll('.item legend')].map((l) => l.textContent)).toEqual(['layer 1', 'layer 2']);
+      expect(field('layers-1-depth').value).toBe('13 mm');
+    });
+
+    it('sets a size of one entry and leaves what was not set to follow', async () => {
+      await type(field('layers-2-depth'), '28 mm');
+      expect(layersIn(changes[0]!)).toEqual([{ depth: 13 }, { depth: 28 }]);
+    });
+
+    it('adds an entry and takes one away', async () => {
+      await press('One more layer');
+      expect(layersIn(changes[0]!)).toHaveLength(3);
+      await press('Take away layer 1');
+      expect(layersIn(changes[1]!)).toEqual([{ depth: 26 }]);
+    });
+
+    it('brings an outline from a drawing, and says what is wrong with one that is none', async () => {
+      const bring = async (text: string): Promise<void> => {
+        const input = element().querySelector<HTMLInputElement>('input[type=file]')!;
+        const file = new File([text], 'fern leaf.svg');
+        Object.defineProperty(input, 'files', { value: [file], configurable: true });
+        input.dispatchEvent(new Event('change'));
+        await new Promise((done) => setTimeout(done, 20));
+        await fixture.whenStable();
+      };
+      await bring('<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L5 5"/></svg>');
+      expect(element().querySelector('.trouble')!.textContent).toContain('closed path');
+      expect(changes).toEqual([]);
+      await bring('<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L5 5L0 9Z"/></svg>');
+      const changed = changes[0]!.apply(stage);
+      expect(changed.base.sizes['windowShape']).toBe('own-fern-leaf');
+      expect(changed.outlines).toMatchObject([{ id: 'own-fern-leaf', name: 'fern leaf.svg' }]);
+      expect(evaluate(changed).ok).toBe(true);
+    });
+  });
+
+  it('keeps sizes of cards already cut by themselves', async () => {
+    await show(DEMO_CARDS.find((card) => card.id === 'autumn-walk-doors')!);
+    const asCut = [...element().querySelectorAll('details')].find((d) => d.textContent!.includes('Already cut'))!;
+    expect(asCut.open).toBe(false);
+    expect(asCut.querySelector('#base-leftDoor')).not.toBeNull();
+  });
+
+  it('takes limits of the post, and forgets one that is emptied', async () => {
+    await type(element().querySelector<HTMLInputElement>('#post-thickness')!, '5 mm');
+    const limited = changes[0]!.apply(easel);
+    expect(limited.post).toEqual({ thickness: 5 });
+    await show(limited);
+    await type(element().querySelector<HTMLInputElement>('#post-thickness')!, '');
+    expect(changes[1]!.apply(limited).post).toBeUndefined();
+    await type(element().querySelector<HTMLInputElement>('#post-weight')!, 'heavy');
+    expect(element().querySelector('#post-weight-note')!.textContent).toContain('not a weight');
+    expect(changes).toHaveLength(2);
   });
 });

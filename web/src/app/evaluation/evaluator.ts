@@ -2,7 +2,7 @@ import { Injectable } from '@angular/core';
 import type { CardDocument, Outcome } from '@diptychon/core';
 import { wrap, type Remote } from 'comlink';
 import { catchError, defer, map, of, switchMap, type Observable } from 'rxjs';
-import type { EvaluationApi, HeavyFile } from './evaluation.worker';
+import type { CardPictures, EvaluationApi, HeavyFile } from './evaluation.worker';
 
 /** An outcome, or a sentence when the calculation itself broke. */
 export type Answer = Outcome | { ok: 'broken'; says: string };
@@ -22,6 +22,15 @@ export class Evaluator {
   /** A PDF or DXF of a card, made in the worker. */
   write(card: CardDocument, file: HeavyFile): Promise<Uint8Array> {
     return this.api.write(card, file);
+  }
+
+  /** Pictures of a card, the last one as it is put down; nothing when it cannot be worked out. */
+  async pictures(card: CardDocument, openings: readonly number[] = [1]): Promise<CardPictures | undefined> {
+    try {
+      return await this.api.pictures(card, openings);
+    } catch {
+      return undefined;
+    }
   }
 
   once(card: CardDocument): Observable<Answer> {

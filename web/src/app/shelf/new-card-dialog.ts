@@ -2,8 +2,8 @@ import { Component, computed, inject, model, output, signal } from '@angular/cor
 import { FormsModule } from '@angular/forms';
 import {
   ENVELOPES,
-  newCard,
   parseLength,
+  problemsOf,
   SHEET_SIZES,
   sizeForEnvelope,
   sizeForSheet,
@@ -17,27 +17,9 @@ import { Select } from 'primeng/select';
 import { NumberText } from '../bench/number-text';
 import { Preferences } from '../frame/preferences';
 
-type From = 'size' | 'envelope' | 'sheet';
+import { cardOfKind, KINDS, type Kind } from './kinds';
 
-/** The kinds of card there are to start. */
-export const KINDS = [
-  {
-    id: 'easel',
-    title: 'Easel card',
-    says: 'A display that stands against a stop.',
-    base: 'easel-folded-front',
-    foldEdge: 'top' as const,
-    movement: undefined,
-  },
-  {
-    id: 'v-fold',
-    title: 'V-fold card',
-    says: 'A figure that rises from the fold.',
-    base: 'folded-card',
-    foldEdge: 'side' as const,
-    movement: 'v-fold',
-  },
-];
+type From = 'size' | 'envelope' | 'sheet';
 
 /** Starts a card from a closed size, an envelope that is there, or a sheet that is there. */
 @Component({
@@ -48,11 +30,11 @@ export const KINDS = [
 })
 export class NewCardDialog {
   readonly visible = model(false);
-  readonly kind = model<(typeof KINDS)[number]>(KINDS[0]!);
+  readonly kind = model<Kind>(KINDS[0]!);
   readonly made = output<CardDocument>();
   private readonly preferences = inject(Preferences);
 
-  protected readonly kinds = KINDS;
+  protected readonly kinds = [...KINDS];
   protected readonly from = signal<From>('size');
   protected readonly ways: { value: From; label: string }[] = [
     { value: 'size', label: 'a closed size' },
@@ -70,23 +52,14 @@ export class NewCardDialog {
   protected readonly depthShown = computed(() => this.depthText() ?? (this.inches() ? '5 in' : '130 mm'));
   protected readonly lengthShown = computed(() => this.lengthText() ?? (this.inches() ? '7 in' : '150 mm'));
 
-  /** The closed size, or what is wrong with what was typed. */
+  /** The closed size, or what is wrong with what was typed or with a card of that size. */
   protected readonly size = computed((): ClosedSize | string => {
-    if (this.from() === 'envelope')
-      return sizeForEnvelope(
-        ENVELOPES.find((e) => e.id === this.envelope())!,
-        this.kind().foldEdge,
-      );
-    if (this.from() === 'sheet') return sizeForSheet(SHEET_SIZES.find((s) => s.id === this.sheet())!);
-    const depth = parseLength(this.depthShown(), this.notation(), 'Across the fold');
-    const length = parseLength(this.lengthShown(), this.notation(), 'Along the fold');
-    if (!depth.ok) return depth.problem;
-    if (!length.ok) return length.problem;
-    const wrong = [depth.value, length.value].find((mm) => mm < 40 || mm > 320);
-    if (wrong !== undefined)
-      return `${Math.round(wrong)} mm does not work; allowed is 40 mm to 320 mm, so that it can be handled and cut from a sheet.`;
-    return { depth: depth.value, length: length.value };
+    const size = this.wanted();
+    if (typeof size === 'string') return size;
+    const [problem] = problemsOf(cardOfKind(this.kind(), size, { notation: this.notation() }));
+    return problem ? problem.says : size;
   });
+
   protected readonly good = computed(() => {
     const size = this.size();
     return typeof size === 'string' ? undefined : size;
@@ -99,21 +72,39 @@ export class NewCardDialog {
   protected make(): void {
     const size = this.good();
     if (!size) return;
-    const { title, base, foldEdge, movement } = this.kind();
+    const kind = this.kind();
     const board = this.preferences.board();
     this.made.emit(
-      newCard({
+      cardOfKind(kind, size, {
         id: crypto.randomUUID(),
-        name: `New ${title.toLowerCase()}`,
-        foldEdge,
+        name: `New ${kind.title.toLowerCase()}`,
         notation: this.notation(),
         ...(board && { board }),
         ...(this.from() === 'envelope' && { envelope: this.envelope() }),
-        base: { mechanism: base, sizes: { ...size } },
-        movements: movement ? [{ id: 'figure', mechanism: movement, host: 'main-fold', sizes: {} }] : [],
         state: 'idea',
       }),
     );
     this.visible.set(false);
+  }
+
+  private wanted(): ClosedSize | string {
+    const { base, foldEdge } = this.kind();
+    if (this.from() === 'envelope')
+      return sizeForEnvelope(
+        ENVELOPES.find((e) => e.id === this.envelope())!,
+        foldEdge,
+      );
+    if (this.from() === 'sheet') {
+      const sheet = SHEET_SIZES.find((s) => s.id === this.sheet())!;
+      return sizeForSheet(base, sheet) ?? `No card of this kind has all its pieces on sheets of ${sheet.name}.`;
+    }
+    const depth = parseLength(this.depthShown(), this.notation(), 'Across the fold');
+    const length = parseLength(this.lengthShown(), this.notation(), 'Along the fold');
+    if (!depth.ok) return depth.problem;
+    if (!length.ok) return length.problem;
+    const wrong = [depth.value, length.value].find((mm) => mm < 40 || mm > 320);
+    if (wrong !== undefined)
+      return `${Math.round(wrong)} mm does not work; allowed is 40 mm to 320 mm, so that it can be handled and cut from a sheet.`;
+    return { depth: depth.value, length: length.value };
   }
 }

@@ -1,27 +1,20 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import {
-  filledSizes,
-  LARGEST_SHELF_FILE,
-  readShelfFile,
-  writeCardFile,
-  writeShelfFile,
-  type CardDocument,
-  type Evaluation,
-} from '@diptychon/core';
+import { LARGEST_SHELF_FILE, readShelfFile, writeCardFile, writeShelfFile, type CardDocument } from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { firstValueFrom } from 'rxjs';
 import { CardStore, type OpenedCard } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
+import type { CardPictures } from '../evaluation/evaluation.worker';
 import { download, fileName } from '../frame/download';
 import { Preferences } from '../frame/preferences';
 import { ThemeButton } from '../frame/theme-button';
 import { NumberText } from '../bench/number-text';
 import { FirstRun } from './first-run';
-import { KINDS, NewCardDialog } from './new-card-dialog';
+import { KINDS, type Kind } from './kinds';
+import { NewCardDialog } from './new-card-dialog';
 import { Thumbnail } from './thumbnail';
 
 /** The maker's cards, and the ways to a new one. */
@@ -44,7 +37,7 @@ export class ShelfPage {
   protected readonly cards = signal<OpenedCard[] | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
   protected readonly wanted = signal('');
-  protected readonly pictures = signal<Readonly<Record<string, Evaluation | 'none'>>>({});
+  protected readonly pictures = signal<Readonly<Record<string, CardPictures | undefined>>>({});
   protected readonly renaming = signal<string | undefined>(undefined);
   protected readonly removed = signal<CardDocument | undefined>(undefined);
   protected readonly firstRun = computed(() => this.preferences.notation() === undefined);
@@ -57,21 +50,22 @@ export class ShelfPage {
     });
   });
 
+  private left = false;
+
   constructor() {
+    inject(DestroyRef).onDestroy(() => (this.left = true));
     void this.reload();
   }
 
-  protected sizeOf(card: CardDocument): { width: number; height: number } {
-    const { depth, length } = filledSizes(card, 'base') as { depth: number; length: number };
+  /** The closed card as it is held to be read; known once its picture is. */
+  protected sizeOf(card: CardDocument): { width: number; height: number } | undefined {
+    const known = this.pictures()[card.id];
+    if (!known) return undefined;
+    const { depth, length } = known.size;
     return card.foldEdge === 'side' ? { width: depth, height: length } : { width: length, height: depth };
   }
 
-  protected pictureOf(id: string): Evaluation | undefined {
-    const picture = this.pictures()[id];
-    return picture === 'none' ? undefined : picture;
-  }
-
-  protected start(kind: (typeof KINDS)[number]): void {
+  protected start(kind: Kind): void {
     this.kind.set(kind);
     this.starting.set(true);
   }
@@ -144,8 +138,10 @@ export class ShelfPage {
       const cards = await this.store.all();
       this.cards.set(cards);
       for (const { card } of cards) {
-        const answer = await firstValueFrom(this.evaluator.once(card));
-        this.pictures.update((known) => ({ ...known, [card.id]: answer.ok === true ? answer.evaluation : 'none' }));
+        // A card that was opened meanwhile does not wait for the pictures of the others.
+        if (this.left) return;
+        const pictures = await this.evaluator.pictures(card);
+        this.pictures.update((known) => ({ ...known, [card.id]: pictures }));
       }
     } catch {
       this.trouble.set('This browser keeps no cards: its storage is switched off or broken. You can still open a card file.');

@@ -1,0 +1,86 @@
+import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { DEMO_CARDS, evaluate, readCardFile } from '@diptychon/core';
+import { Evaluator } from '../evaluation/evaluator';
+import { FilesDialog } from './files-dialog';
+
+const easel = DEMO_CARDS[0]!;
+const outcome = evaluate(easel);
+if (!outcome.ok) throw new Error('sizes refused');
+const { evaluation } = outcome;
+
+describe('FilesDialog', () => {
+  let fixture: ComponentFixture<FilesDialog>;
+  let written: { kind: string; folds?: string }[];
+  let fails: boolean;
+  let files: { name: string; blob: Blob }[];
+  let click: { mockRestore: () => void };
+  const press = async (label: string): Promise<void> => {
+    [...document.body.querySelectorAll('button')].find((b) => b.textContent!.trim() === label)!.click();
+    // The worker's answer comes a turn later than the click.
+    await new Promise((done) => setTimeout(done));
+    await fixture.whenStable();
+  };
+
+  beforeEach(async () => {
+    localStorage.clear();
+    window.matchMedia = (() => ({ matches: false, addEventListener: () => undefined })) as unknown as typeof matchMedia;
+    [written, files, fails] = [[], [], false];
+    const blobs: Blob[] = [];
+    URL.createObjectURL = (blob: Blob) => `blob:${blobs.push(blob) - 1}`;
+    click = vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
+      files.push({ name: this.download, blob: blobs[Number(this.href.split(':')[1])]! });
+    });
+    const write = (_: unknown, file: { kind: string; folds?: string }): Promise<Uint8Array> => {
+      written.push(file);
+      return fails ? Promise.reject(new Error('The worker stopped.')) : Promise.resolve(new Uint8Array([1, 2, 3]));
+    };
+    TestBed.configureTestingModule({ providers: [{ provide: Evaluator, useValue: { write } }] });
+    fixture = TestBed.createComponent(FilesDialog);
+    fixture.componentRef.setInput('evaluation', evaluation);
+    fixture.componentRef.setInput('visible', true);
+    await fixture.whenStable();
+  });
+  afterEach(() => {
+    click.mockRestore();
+    fixture.destroy();
+  });
+
+  it('gives back the very card as a card file', async () => {
+    await press('Card file');
+    expect(files[0]!.name).toBe('thank-you-easel-for-the-foray-guide.card.json');
+    expect(readCardFile(await files[0]!.blob.text())).toEqual({ ok: true, card: easel });
+  });
+
+  it('writes measures with a point, or with a comma for who calculates so', async () => {
+    await press('Measures, decimal point');
+    await press('Measures, decimal comma');
+    const [point, comma] = await Promise.all(files.map(({ blob }) => blob.text()));
+    expect(point!.split('\n')[0]).toContain(',');
+    expect(comma!.split('\n')[0]).toContain(';');
+    expect(point!.split('\n')).toHaveLength(comma!.split('\n').length);
+  });
+
+  it('writes the crease pattern as JSON with its folded frames', async () => {
+    await press('Crease pattern (FOLD)');
+    expect(files[0]!.name).toMatch(/\.fold$/);
+    expect(JSON.parse(await files[0]!.blob.text())).toMatchObject({ file_spec: expect.any(Number), file_frames: expect.any(Array) });
+  });
+
+  it('has the DXF made elsewhere, with the folds as chosen', async () => {
+    await press('DXF');
+    expect(written).toEqual([{ kind: 'dxf', folds: 'score' }]);
+    expect(files[0]).toMatchObject({ name: 'thank-you-easel-for-the-foray-guide.dxf' });
+    expect(files[0]!.blob.size).toBe(3);
+  });
+
+  it('says when a file could not be made, and can be asked again', async () => {
+    fails = true;
+    await press('DXF');
+    expect(document.body.querySelector('.trouble')!.textContent).toBe('The file could not be made. The worker stopped.');
+    expect(files).toEqual([]);
+    fails = false;
+    await press('DXF');
+    expect(document.body.querySelector('.trouble')).toBeNull();
+    expect(files).toHaveLength(1);
+  });
+});

@@ -1,0 +1,44 @@
+import { DEMO_CARDS, evaluate, poseOf, type Evaluation } from '@diptychon/core';
+import { LayerGaps } from './layer-gaps';
+
+function evaluated(id: string): Evaluation {
+  const outcome = evaluate(DEMO_CARDS.find((card) => card.id === id)!);
+  if (!outcome.ok) throw new Error('sizes refused');
+  return outcome.evaluation;
+}
+
+/** Offsets of all panels in a frame, every sheet drawn 1 mm thick. */
+function offsetsIn(evaluation: Evaluation, frame: number): Record<string, number> {
+  const { motion, design } = evaluation;
+  const gaps = new LayerGaps(evaluation, poseOf(motion, motion.frames[0]!));
+  const found = gaps.offsets(
+    poseOf(motion, motion.frames[frame]!),
+    design.panels.map(() => 1),
+  );
+  return Object.fromEntries(design.panels.map((panel, body) => [panel.id, found[body]!]));
+}
+
+describe('LayerGaps', () => {
+  it('stacks the panels of a closed bellows box a sheet apart, the back lowest', () => {
+    const offsets = offsetsIn(evaluated('lantern-box'), 0);
+    const heights = ['back', 'tab', 'left-back-bellows', 'left-front-bellows', 'front'].map((name) => Math.abs(offsets[`base/${name}`]!));
+    heights.slice(1).forEach((height, i) => expect(height - heights[i]!).toBeCloseTo(1, 6));
+  });
+
+  it('moves nothing that has come apart, and keeps glued sheets a sheet apart', () => {
+    const open = offsetsIn(evaluated('lantern-box'), 60);
+    const moved = Object.entries(open).filter(([, offset]) => Math.abs(offset) > 1e-9);
+    expect(moved.map(([id]) => id).every((id) => id === 'base/tab' || id === 'base/back')).toBe(true);
+    expect(Math.abs(Math.abs(open['base/tab']!) - Math.abs(open['base/back']!))).toBeCloseTo(1, 6);
+  });
+
+  it('is the same a moment later: no panel jumps as the card opens', () => {
+    for (const { id } of DEMO_CARDS) {
+      const evaluation = evaluated(id);
+      for (const frame of [1, 2, 3, 30]) {
+        const [before, after] = [offsetsIn(evaluation, frame), offsetsIn(evaluation, frame + 1)];
+        for (const panel of Object.keys(before)) expect(Math.abs(before[panel]! - after[panel]!)).toBeLessThan(8);
+      }
+    }
+  });
+});

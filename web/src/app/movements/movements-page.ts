@@ -1,0 +1,117 @@
+import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { CATALOGUE, mechanismById, type CardDocument } from '@diptychon/core';
+import { MessageService } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { CardStore } from '../cards/card-store';
+import { Evaluator } from '../evaluation/evaluator';
+import type { CardPictures } from '../evaluation/evaluation.worker';
+import { Preferences } from '../frame/preferences';
+import { ThemeButton } from '../frame/theme-button';
+import { cardOfKind, KINDS, type Kind } from '../shelf/kinds';
+import { NewCardDialog } from '../shelf/new-card-dialog';
+import { LiveCard } from './live-card';
+
+/** Card of some kind every maker has: it is no reason to leave a movement out. */
+const isEveryday = (need: string): boolean => /\bcard\b/.test(need);
+const OPENINGS = Array.from({ length: 17 }, (_, i) => i / 16);
+
+/** The whole catalogue as little cards that open when they are pointed at, and a start from each. */
+@Component({
+  selector: 'dip-movements-page',
+  imports: [Button, FormsModule, InputText, LiveCard, NewCardDialog, RouterLink, ThemeButton],
+  templateUrl: './movements-page.html',
+  styleUrl: './movements-page.scss',
+})
+export class MovementsPage {
+  private readonly evaluator = inject(Evaluator);
+  private readonly store = inject(CardStore);
+  private readonly router = inject(Router);
+  private readonly messages = inject(MessageService);
+  private readonly preferences = inject(Preferences);
+
+  protected readonly needs = wordsOf((m) => m.needs).filter((need) => !isEveryday(need));
+  protected readonly gives = wordsOf((m) => m.gives);
+  protected readonly efforts = ['easy', 'medium', 'hard'] as const;
+
+  protected readonly wanted = signal('');
+  protected readonly lacking = signal<ReadonlySet<string>>(new Set());
+  protected readonly wishes = signal<ReadonlySet<string>>(new Set());
+  protected readonly effort = signal<ReadonlySet<string>>(new Set());
+  protected readonly pictures = signal<Readonly<Record<string, CardPictures | undefined>>>({});
+  protected readonly notation = computed(() => this.preferences.notation() ?? 'mm');
+  protected readonly kind = signal<Kind>(KINDS[0]!);
+  protected readonly starting = signal(false);
+  private left = false;
+
+  protected readonly found = computed(() => {
+    const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
+    return KINDS.map((kind) => ({ kind, mechanism: mechanismById(kind.id) })).filter(({ mechanism }) => {
+      const { name, summary, needs, gives, difficulty } = mechanism;
+      const text = [name, summary, ...needs, ...gives].join(' ').toLowerCase();
+      return (
+        words.every((word) => text.includes(word)) &&
+        needs.every((need) => !this.lacking().has(need)) &&
+        [...this.wishes()].every((wish) => gives.includes(wish)) &&
+        (this.effort().size === 0 || this.effort().has(difficulty))
+      );
+    });
+  });
+  protected readonly filtered = computed(() => this.wanted() !== '' || this.lacking().size + this.wishes().size + this.effort().size > 0);
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => (this.left = true));
+    void this.draw();
+  }
+
+  protected has(set: ReadonlySet<string>, word: string): boolean {
+    return set.has(word);
+  }
+
+  protected toggle(which: 'lacking' | 'wishes' | 'effort', word: string): void {
+    this[which].update((before) => {
+      const after = new Set(before);
+      if (!after.delete(word)) after.add(word);
+      return after;
+    });
+  }
+
+  protected all(): void {
+    this.wanted.set('');
+    for (const which of ['lacking', 'wishes', 'effort'] as const) this[which].set(new Set());
+  }
+
+  protected start(kind: Kind): void {
+    this.kind.set(kind);
+    this.starting.set(true);
+  }
+
+  protected async put(card: CardDocument): Promise<void> {
+    try {
+      await this.store.addAll([card]);
+    } catch {
+      this.messages.add({
+        severity: 'error',
+        summary: 'This browser did not keep the card: its storage may be full or switched off.',
+        sticky: true,
+      });
+      return;
+    }
+    await this.router.navigate(['/card', card.id]);
+  }
+
+  /** One after the other, so that a card that is started meanwhile does not wait long. */
+  private async draw(): Promise<void> {
+    for (const kind of KINDS) {
+      if (this.left) return;
+      const drawn = await this.evaluator.pictures(cardOfKind(kind, undefined), OPENINGS);
+      this.pictures.update((known) => ({ ...known, [kind.id]: drawn }));
+    }
+  }
+}
+
+function wordsOf(read: (mechanism: (typeof CATALOGUE)[number]) => readonly string[]): string[] {
+  return [...new Set(CATALOGUE.flatMap(read))];
+}
