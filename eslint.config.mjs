@@ -48,6 +48,7 @@ export default tseslint.config(
   ...floorRules,
   {
     files: ['core/src/mechanism/**/*.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

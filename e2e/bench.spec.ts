@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { DOMParser } from '@xmldom/xmldom';
-import { expect, expectAccessible, openDemo, setSize, test } from './page';
+import { countCards, expect, expectAccessible, openDemo, setSize, startKind, test } from './page';
 
 test('the demo cards are on the shelf and open on the bench', async ({ page }) => {
   await page.goto('/');
@@ -126,16 +126,38 @@ test('the SVG is true to size with its groups, and a card file comes back', asyn
 
 test('a broken file is refused with the field, and the shelf stays as it was', async ({ page }) => {
   await page.goto('/');
+  const before = await countCards(page);
   await page
     .getByLabel('Card file')
     .setInputFiles({ name: 'odd.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"diptychon-card","version":7}') });
   await expect(page.getByText(/odd\.json was not opened\. version 7 was made by a newer Diptychon/)).toBeVisible();
-  await expect(page.locator('.cards .card')).toHaveCount(2);
+  await expect(page.locator('.cards .card')).toHaveCount(before);
+});
+
+test('a file with a word where a length belongs opens with the sentence and its fields, and can be put right', async ({ page }) => {
+  await page.goto('/');
+  const card = {
+    format: 'diptychon-card',
+    version: 2,
+    id: 'odd-depth',
+    name: 'Odd depth',
+    foldEdge: 'side',
+    notation: 'mm',
+    board: 'rule',
+    stocks: { base: 'card-250', mechanism: 'light-card-160', display: 'card-250' },
+    base: { mechanism: 'folded-card', sizes: { depth: 'wide', length: 148 } },
+    movements: [],
+  };
+  const buffer = Buffer.from(JSON.stringify(card));
+  await page.getByLabel('Card file').setInputFiles({ name: 'odd.json', mimeType: 'application/json', buffer });
+  await expect(page.getByText('Depth: “wide” is not a number.').first()).toBeVisible();
+  await setSize(page, 'Depth', '105');
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
 });
 
 test('a new card survives a reload at any moment', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: /V-fold card/ }).click();
+  await startKind(page, 'V-fold figure');
   await page.getByRole('button', { name: 'Take it to the bench' }).click();
   await page.getByLabel('Name of the card').fill('Snail on a fern');
   await page.getByLabel('Name of the card').press('Tab');

@@ -39,6 +39,17 @@ export async function openDemo(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('slider', { name: 'Opening' })).toBeVisible();
 }
 
+/** How many cards are on the shelf that is open. */
+export async function countCards(page: Page): Promise<number> {
+  await expect(page.locator('.cards .card').first()).toBeVisible();
+  return page.locator('.cards .card').count();
+}
+
+/** Begins a card of a kind from the shelf. */
+export async function startKind(page: Page, title: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${title}`) }).click();
+}
+
 /** Types a size and leaves the field. */
 export async function setSize(page: Page, label: string, value: string): Promise<void> {
   const field = page.getByRole('textbox', { name: label, exact: true });

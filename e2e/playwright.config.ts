@@ -5,7 +5,9 @@ const port = 4199;
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
-  timeout: 60_000,
+  timeout: 90_000,
+  // Software drawing on two cores is slow; a real page answers at once.
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],

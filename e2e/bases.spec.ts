@@ -1,0 +1,89 @@
+import { readFileSync } from 'node:fs';
+import { expect, expectAccessible, openDemo, setSize, test } from './page';
+
+const KINDS = [
+  ['Folded card', 'Depth'],
+  ['Doors with a rising strip', 'Closed width'],
+  ['Tucked-wing display', 'Closed width'],
+  ['Bellows box with a window', 'Front width'],
+  ['Layered stage', 'Inner width'],
+  ['Easel, folded front', 'Depth'],
+  ['Easel, one long strip', 'Display height'],
+  ['Easel, hung shape', 'Height of the shape'],
+  ['Easels in a row', 'Board, front to back'],
+  ['Four-wall box', 'First wall'],
+  ['Step easel with a floating panel', 'Depth'],
+  ['Half-turn stand', 'Blank, along the line'],
+  ['Swing card', 'Blank, along'],
+  ['Film stand', 'Film height'],
+] as const;
+
+for (const [kind, size] of KINDS) {
+  test(`${kind}: from Movements to the bench, changed, undone, looked at, exported, printed and made`, async ({ page }) => {
+    await page.goto('/movements');
+    await page.getByRole('button', { name: `Start ${kind}`, exact: true }).click();
+    await page.getByLabel('Across the fold').fill('130 mm');
+    await page.getByLabel('Along the fold').fill('130 mm');
+    await page.getByRole('button', { name: 'Take it to the bench' }).click();
+    const field = page.getByRole('textbox', { name: size, exact: true });
+    await expect(field).toBeVisible();
+    await expect(page.getByText(/must change before you cut/)).toHaveCount(0);
+    const before = await field.inputValue();
+    await field.press('ArrowUp');
+    await expect(field).not.toHaveValue(before);
+    await page.getByRole('button', { name: /Undo: / }).click();
+    await expect(field).toHaveValue(before);
+    const opening = page.getByRole('slider', { name: 'Opening' });
+    for (const key of ['Home', 'End']) await opening.press(key);
+    await page.getByRole('button', { name: 'Which side shows' }).click();
+    await expect(page.locator('dip-sides-view figure')).toHaveCount(3);
+    await page.getByRole('button', { name: 'Thickness when closed' }).click();
+    await expect(page.locator('dip-thickness-view strong')).toHaveText(/mm$/);
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Print and files' }).click();
+    const saved = async (name: string): Promise<Buffer> => {
+      const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
+      return readFileSync((await file.path())!);
+    };
+    const pattern = JSON.parse((await saved('Crease pattern (FOLD)')).toString()) as { file_spec: number; edges_assignment: string[] };
+    expect(pattern.file_spec).toBe(1.2);
+    expect(pattern.edges_assignment).toContain('B');
+    expect((await saved('One page with everything')).subarray(0, 5).toString()).toBe('%PDF-');
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Make it' }).click();
+    await expect(page.getByRole('heading', { name: 'Put everything on the table' })).toBeVisible();
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('heading', { name: /^Trim: / })).toBeVisible();
+  });
+}
+
+test('a layer of another width is found at the root and mended in one step', async ({ page }) => {
+  await openDemo(page, 'First frost');
+  await page.locator('#base-layers-1-width').fill('112 mm');
+  await page.locator('#base-layers-1-width').press('Tab');
+  await expect(
+    page.getByText('The back is 110 mm wide, layer 1 112 mm: 2 mm apart, so that the stage does not shear flat.').first(),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Make the layer 1 110 mm.' }).click();
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
+});
+
+test('a drawing of the maker’s own becomes the window', async ({ page }) => {
+  await openDemo(page, 'Lantern box');
+  await page.getByLabel('Drawing for Window').setInputFiles({
+    name: 'moth.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><g transform="scale(2)"><path d="M0 0Q20 30 40 0L30 40H10Z"/></g></svg>'),
+  });
+  await expect(page.getByRole('combobox', { name: 'Window', exact: true })).toContainText('moth.svg');
+  await page.reload();
+  await expect(page.getByRole('combobox', { name: 'Window', exact: true })).toContainText('moth.svg');
+});
+
+test('limits of the post are checked only once they are entered', async ({ page }) => {
+  await openDemo(page, 'Lantern box');
+  await expect(page.getByText(/Your post/)).toHaveCount(0);
+  await page.getByText('Limits of my post').click();
+  await setSize(page, 'Thickness up to', '1 mm');
+  await expect(page.getByText('Your post does not take it: 1.6 mm thick, and 1 mm is the limit you entered.')).toBeVisible();
+});

@@ -1,0 +1,47 @@
+import { expect, expectAccessible, test } from './page';
+
+const cards = 'dip-live-card';
+
+test('every movement is a little card that opens when it is focused, found by wishes and by what is at hand', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: 'Movements' }).click();
+  await expect(page.getByRole('heading', { name: 'Movements', exact: true })).toBeVisible();
+  await expect(page.locator(cards)).toHaveCount(15);
+  await expect(page.locator(`${cards} svg`)).toHaveCount(15);
+  await expectAccessible(page);
+
+  const doors = page.getByRole('article', { name: 'Doors with a rising strip' });
+  const still = await doors.locator('path').first().getAttribute('d');
+  await page.getByRole('button', { name: 'Start Doors with a rising strip' }).focus();
+  await expect(doors.locator('path').first()).not.toHaveAttribute('d', still!);
+  await page.getByRole('button', { name: 'Start Folded card' }).focus();
+  await expect(doors.locator('path').first()).toHaveAttribute('d', still!);
+
+  await page.getByLabel('something floats').check();
+  await expect(page.locator(cards)).toHaveCount(2);
+  await page.getByLabel('knife and steel rule').uncheck();
+  await expect(page.getByRole('article', { name: 'Step easel with a floating panel' })).toBeVisible();
+  await expect(page.locator(cards)).toHaveCount(1);
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await page.getByLabel('Find').fill('snow globe');
+  await expect(page.getByText(/No movement has all of that/)).toBeVisible();
+});
+
+test('whoever wants no motion sees each card half open instead', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.goto('/movements');
+  const swing = page.getByRole('article', { name: 'Swing card' });
+  await expect(swing.locator('path').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Start Swing card' }).focus();
+  const first = await swing.locator('path').first().getAttribute('d');
+  await page.waitForTimeout(500);
+  expect(await swing.locator('path').first().getAttribute('d')).toBe(first);
+});
+
+test('the movements are as usable on a tablet in the dark', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.goto('/movements');
+  await expect(page.locator(`${cards} svg`)).toHaveCount(15);
+  await expectAccessible(page);
+});
