@@ -50,6 +50,18 @@ describe('LengthField', () => {
     expect(box().getAttribute('aria-invalid')).toBe('true');
   });
 
+  it('takes the value it shows, where what the card holds is refused', async () => {
+    fixture.componentRef.setInput('refused', 'Depth: “wide” is not a number.');
+    await type('3 5/8 in');
+    expect(emitted).toHaveLength(1);
+    expect(emitted[0]).toBeCloseTo(92.075, 9);
+  });
+
+  it('asks for nothing when the value it shows is typed again', async () => {
+    await type('3 5/8 in');
+    expect(emitted).toEqual([]);
+  });
+
   it('forgets a half-typed value when the card changes from outside', async () => {
     await type('300 mm');
     fixture.componentRef.setInput('value', 101.6);

@@ -145,7 +145,8 @@ export class LengthField {
     }
     this.draft.set(undefined);
     this.draftProblem.set(undefined);
-    if (value !== this.value()) this.changed.emit(value);
+    // Where what the card holds is refused, the field shows another value in its place: typing that one sets it too.
+    if (Math.abs(value - this.value()) > 1e-9 || this.refused()) this.changed.emit(value);
   }
 }
 
