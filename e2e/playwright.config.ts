@@ -5,7 +5,7 @@ const port = 4199;
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
-  timeout: 90_000,
+  timeout: 180_000,
   // Software drawing on two cores is slow; a real page answers at once.
   expect: { timeout: 20_000 },
   workers: 2,

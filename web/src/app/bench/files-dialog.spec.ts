@@ -23,7 +23,6 @@ describe('FilesDialog', () => {
 
   beforeEach(async () => {
     localStorage.clear();
-    window.matchMedia = (() => ({ matches: false, addEventListener: () => undefined })) as unknown as typeof matchMedia;
     [written, files, fails] = [[], [], false];
     const blobs: Blob[] = [];
     URL.createObjectURL = (blob: Blob) => `blob:${blobs.push(blob) - 1}`;

@@ -23,17 +23,6 @@ describe('FlatView', () => {
   }
 
   beforeEach(async () => {
-    globalThis.ResizeObserver = class {
-      observe(): void {
-        // Nothing changes size on the test page.
-      }
-      unobserve(): void {
-        // As above.
-      }
-      disconnect(): void {
-        // As above.
-      }
-    };
     fixture = TestBed.createComponent(FlatView);
     changes = [];
     fixture.componentInstance.changed.subscribe((change) => changes.push(change));

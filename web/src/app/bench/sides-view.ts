@@ -15,7 +15,7 @@ import { standingPicture, whatShows, type Evaluation, type SeenFace } from '@dip
           </svg>
           <figcaption>
             <strong>{{ moment.title }}</strong>
-            @for (line of moment.lines; track line) {
+            @for (line of moment.lines; track $index) {
               <span>{{ line }}</span>
             }
           </figcaption>

@@ -28,7 +28,6 @@ describe('SizesPanel', () => {
   }
 
   beforeEach(async () => {
-    window.matchMedia = (() => ({ matches: false, addEventListener: () => undefined })) as unknown as typeof matchMedia;
     fixture = TestBed.createComponent(SizesPanel);
     changes = [];
     fixture.componentInstance.changed.subscribe((change) => changes.push(change));

@@ -18,17 +18,12 @@ describe('StandingView, where nothing can be drawn', () => {
   }
 
   beforeEach(() => {
-    globalThis.ResizeObserver = class {
-      observe = (): void => undefined;
-      unobserve = (): void => undefined;
-      disconnect = (): void => undefined;
-    };
     fixture = TestBed.createComponent(StandingView);
   });
 
   it('says that the rest works all the same', async () => {
     await show(evaluated('folded-card', {}), 1);
-    await vi.waitFor(() => expect(fixture.nativeElement.textContent).toContain('This browser cannot draw the card in 3D'));
+    await vi.waitFor(() => expect(fixture.nativeElement.textContent).toContain('This browser cannot draw the card in 3D'), 10_000);
   });
 
   it('tells the pose in words: the slope of doors as they are laid open', async () => {

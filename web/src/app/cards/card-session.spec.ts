@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
 import { DEMO_CARDS, setSize, type CardDocument } from '@diptychon/core';
 import { CardSession } from './card-session';

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
 import { DEMO_CARDS, newCard, type CardDocument } from '@diptychon/core';
 import { openDB } from 'idb';

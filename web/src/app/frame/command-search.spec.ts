@@ -21,7 +21,6 @@ describe('CommandSearch', () => {
   }
 
   beforeEach(async () => {
-    window.matchMedia = (() => ({ matches: false, addEventListener: () => undefined })) as unknown as typeof matchMedia;
     TestBed.configureTestingModule({ providers: [provideRouter([])] });
     ran = [];
     TestBed.inject(Commands).offered.set([

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { DEMO_CARDS, evaluate, setSize } from '@diptychon/core';

@@ -31,7 +31,6 @@ describe('MovementsPage', () => {
   };
 
   beforeEach(async () => {
-    window.matchMedia = (() => ({ matches: false, addEventListener: () => undefined })) as unknown as typeof matchMedia;
     TestBed.configureTestingModule({
       providers: [provideRouter([]), MessageService, { provide: Evaluator, useValue: { pictures: () => Promise.resolve(undefined) } }],
     });

@@ -22,7 +22,6 @@ describe('NewCardDialog', () => {
 
   beforeEach(async () => {
     localStorage.clear();
-    window.matchMedia = (() => ({ matches: false, addEventListener: () => undefined })) as unknown as typeof matchMedia;
     fixture = TestBed.createComponent(NewCardDialog);
     made = [];
     fixture.componentInstance.made.subscribe((card) => made.push(card));
