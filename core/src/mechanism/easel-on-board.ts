@@ -7,11 +7,13 @@ import type { BuildContext, RisingUnit } from './contract.js';
 import { easelLean, stopStrip, strutRise, type EaselSides } from './easel-parts.js';
 import { insideOf } from './hung-front.js';
 import { isNested, layersOn } from './nested-set.js';
-import { num, type SizeItem, type Sizes } from './sizes.js';
+import { raisedRim, type RimFoot } from './raised-rim.js';
+import { items, num, type SizeContext, type SizeItem, type Sizes } from './sizes.js';
 import { edgesOf, uprightCrease } from './upright.js';
 
 /** Width of the tab that glues an easel to the board, lying behind its back edge. */
 const TAB = 12;
+const STOP_WIDTH = 6;
 /** A stop closer to the next back edge than this is that edge itself. */
 const SAME_PLACE = 0.5;
 
@@ -19,6 +21,23 @@ const SAME_PLACE = 0.5;
 export function nextBack(sizes: Sizes, index: number): number | undefined {
   const next = (sizes['easels'] as readonly SizeItem[] | undefined)?.[index + 1]?.['back'];
   return typeof next === 'number' ? next : undefined;
+}
+
+/** Whether an easel’s foot needs a stop of its own: it does not where it stands at the next one’s back edge. */
+function hasOwnStop(sizes: Sizes, index: number): boolean {
+  const easel = items(sizes, 'easels')[index]!;
+  const next = nextBack(sizes, index);
+  return next === undefined || Math.abs(next - num(easel, 'back') - num(easel, 'stopDistance')) > SAME_PLACE;
+}
+
+/** The feet that stand against stops of their own: how each leans, and how thick it is. */
+export function ownFeet({ sizes, baseCaliper, displayCaliper }: Omit<SizeContext, 'item' | 'index'>): RimFoot[] {
+  return items(sizes, 'easels')
+    .filter((_, index) => hasOwnStop(sizes, index))
+    .map((easel) => ({
+      lean: easelLean(num(easel, 'strut'), num(easel, 'flap'), num(easel, 'stopDistance')),
+      thickness: baseCaliper + displayCaliper,
+    }));
 }
 
 /** One easel of a row: its pieces, and where it stands. */
@@ -50,8 +69,7 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
   const aside = (num(sizes, 'width') - width) / 2;
   const tabGlue = rectangle(x[2]! + TAB_CLEARANCE, 1, TAB - TAB_CLEARANCE - 1, width - 2);
   const sides = { strut, foot: flap };
-  const next = nextBack(sizes, index);
-  const ownStop = next === undefined || Math.abs(next - back - stop) > SAME_PLACE;
+  const ownStop = hasOwnStop(sizes, index);
   const strip = blankPiece({
     id,
     name,
@@ -90,19 +108,12 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
     placement: { to: [back - x[2]!, aside], turn: 0, flipped: false },
     placedBy: 'marks',
   };
-  const stopLength = Math.max(10, width * 0.6);
-  const stopped = ownStop
-    ? stopStrip(
-        `stop-${index + 1}`,
-        { width: 6, length: stopLength, height: num(sizes, 'stopHeight') },
-        { panel: 'board/board', at: [back + stop, (num(sizes, 'width') - stopLength) / 2] },
-      )
-    : undefined;
+  const stopped = ownStop ? stopsOf(sizes, index, width, back + stop) : [];
   const layers = isNested(sizes) ? layersOn(context, id, shape) : [];
   return {
     id,
-    pieces: [strip, display.piece, ...layers.map((layer) => layer.piece), ...(stopped ? [stopped.piece] : [])],
-    bonds: [tabBond, display.bond, ...layers.map((layer) => layer.bond), ...(stopped ? [stopped.bond] : [])],
+    pieces: [strip, display.piece, ...layers.map((layer) => layer.piece), ...stopped.map((strip) => strip.piece)],
+    bonds: [tabBond, display.bond, ...layers.map((layer) => layer.bond), ...stopped.map((strip) => strip.bond)],
     unit: { id, name: name.toLowerCase(), hinge: `${id}/back-fold`, panels: [`${id}/flap`, `${id}/strut`, `${id}-display/display`] },
     width,
     back,
@@ -113,6 +124,18 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
     high,
     ownStop,
   };
+}
+
+/** The raised strip against which a foot stands, and where wished the rim on top of it. */
+function stopsOf(sizes: Sizes, index: number, easelWidth: number, at: number): { piece: Piece; bond: Bond }[] {
+  const length = Math.max(10, easelWidth * 0.6);
+  const stop = stopStrip(
+    `stop-${index + 1}`,
+    { width: STOP_WIDTH, length, height: num(sizes, 'stopHeight') },
+    { panel: 'board/board', at: [at, (num(sizes, 'width') - length) / 2] },
+  );
+  if (sizes['stopForm'] !== 'rim') return [stop];
+  return [stop, raisedRim({ of: stop.piece, index: index + 1 }, { width: STOP_WIDTH, length, lip: num(sizes, 'rimLip') })];
 }
 
 /** A plain panel, or the set’s shape at this easel’s height. */

@@ -5,9 +5,10 @@ import { SHAPE_OPTIONS } from '../plane/shapes.js';
 import { blankPiece, type Piece } from '../sheet/piece.js';
 import type { Phase } from '../linkage/schedule.js';
 import type { Base, Measure } from './contract.js';
-import { easelOn, nextBack, type EaselOnBoard } from './easel-on-board.js';
+import { easelOn, nextBack, ownFeet, type EaselOnBoard } from './easel-on-board.js';
 import { hingeTurn, STEEPEST, stopForLean, stopNear, stopRange, type EaselSides } from './easel-parts.js';
 import { isNested, LAYERS, nestedMeasures } from './nested-set.js';
+import { leastRimHeight, LEAST_LIP, lipRoom } from './raised-rim.js';
 import { items, num, type Range, type SizeItem, type SizeContext, type Sizes } from './sizes.js';
 
 /** Board in front of an easel's back edge. */
@@ -36,6 +37,15 @@ function presetStop(context: SizeContext): number {
 const sidesOfEasel = (easel: SizeItem): EaselSides => ({ strut: num(easel, 'strut'), foot: num(easel, 'flap') });
 
 const rowStopRange = (context: SizeContext): Range => stopRange(sidesOfEasel(context.item!), room(context), 0);
+
+const hasRims = (sizes: Sizes): boolean => sizes['stopForm'] === 'rim';
+
+/** The least height under a rim for every foot that has one; nothing where there are only strips. */
+const rimHeight = (context: SizeContext): number => (hasRims(context.sizes) ? Math.max(...ownFeet(context).map(leastRimHeight)) : 0);
+
+/** How far a rim may reach over the steepest foot. */
+const mostLip = (context: SizeContext): number =>
+  Math.min(...ownFeet(context).map((foot) => lipRoom(foot, num(context.sizes, 'stopHeight'))));
 
 /** Several easels one behind the other on one board. */
 export const easelRow: Base = {
@@ -192,12 +202,41 @@ export const easelRow: Base = {
       shown: isNested,
     },
     {
+      name: 'stopForm',
+      label: 'Stops',
+      kind: 'choice',
+      default: 'strip',
+      help: 'A rim is a strip on top of the stop that reaches back over the foot, so that the foot catches under it.',
+      options: [
+        { value: 'strip', label: 'raised strips' },
+        { value: 'rim', label: 'raised rims' },
+      ],
+    },
+    {
       name: 'stopHeight',
       label: 'Stop height',
       kind: 'length',
-      default: 2,
-      help: 'Of a stop strip, where one is needed.',
-      range: () => ({ min: 0.3, max: 12, because: 'a stop is a raised strip that still lets the card close' }),
+      default: (context) => Math.max(2, Math.ceil(2 * rimHeight(context)) / 2),
+      help: 'Of a stop strip, where one is needed; under a rim, of the foam.',
+      range: (context) => {
+        const least = rimHeight(context);
+        return least > 0.3
+          ? { min: least, max: 12, because: 'the foam lets the leaning foot in under the rim and leaves its lip half a millimetre' }
+          : { min: 0.3, max: 12, because: 'a stop is a raised strip that still lets the card close' };
+      },
+    },
+    {
+      name: 'rimLip',
+      label: 'Lip of the rim',
+      kind: 'length',
+      default: (context) => LEAST_LIP + 0.7 * (mostLip(context) - LEAST_LIP),
+      help: 'How far a rim reaches back over the foot.',
+      range: (context) => ({
+        min: LEAST_LIP,
+        max: Math.max(LEAST_LIP, mostLip(context)),
+        because: 'a narrower lip catches nothing, and one reaching further meets the leaning display before its foot meets the foam',
+      }),
+      shown: hasRims,
     },
   ],
   build(context) {
@@ -244,7 +283,7 @@ export const easelRow: Base = {
       sides: { fold: 'the back edge', free: 'the front edge' },
       settingUp: easels.map((easel, i) =>
         easel.ownStop
-          ? `Raise easel ${i + 1} and set its foot behind its own stop.`
+          ? `Raise easel ${i + 1} and ${hasRims(sizes) ? `push its foot in under rim ${i + 1}` : 'set its foot behind its own stop'}.`
           : `Raise easel ${i + 1} and hold it; its foot goes behind easel ${i + 2} once that stands.`,
       ),
       rest: {
