@@ -32,6 +32,8 @@ export type ViewName = 'stand' | 'side' | 'above';
 
 /** Paper colours by what a piece is for. */
 const PAPER: Record<string, string> = { base: '#efe4cb', mechanism: '#e2a544', display: '#b9c79a', film: '#cfe0e6', stop: '#8c6f56' };
+/** The other face of a sheet is told apart by how dark it is, not by its hue. */
+const OTHER_FACE = 0.74;
 const MARKED = '#c2492c';
 /** Sheets drawn thinner than this vanish at arm's length. */
 const LEAST_DRAWN = 0.45;
@@ -50,7 +52,7 @@ export class PaperScene {
   private readonly card = new Group();
   private readonly table: Mesh<BufferGeometry, ShadowMaterial>;
   private readonly sun = new DirectionalLight('#fff6e6', 2.1);
-  private meshes: Mesh<ExtrudeGeometry, MeshStandardMaterial>[] = [];
+  private meshes: Mesh<ExtrudeGeometry, MeshStandardMaterial[]>[] = [];
   private gaps: LayerGaps | undefined;
   private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
@@ -106,14 +108,8 @@ export class PaperScene {
       const clear = stock !== 'stop' && design.stocks[stock].clear === true;
       const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
       geometry.translate(0, 0, -thickness / 2);
-      const material = new MeshStandardMaterial({
-        color: PAPER[panel.piece.stock] ?? '#efe4cb',
-        roughness: clear ? 0.2 : 0.95,
-        metalness: 0,
-        side: DoubleSide,
-        ...(clear && { transparent: true, opacity: 0.3, depthWrite: false }),
-      });
-      const mesh = new Mesh(geometry, material);
+      partFaces(geometry);
+      const mesh = new Mesh(geometry, materialsOf(PAPER[stock] ?? '#efe4cb', clear));
       mesh.castShadow = !clear;
       mesh.receiveShadow = true;
       mesh.matrixAutoUpdate = false;
@@ -157,9 +153,10 @@ export class PaperScene {
 
   highlight(panels: readonly string[]): void {
     this.evaluation?.design.panels.forEach((panel, body) => {
-      const material = this.meshes[body]?.material;
-      material?.emissive.set(panels.includes(panel.id) ? MARKED : '#000000');
-      if (material) material.emissiveIntensity = 0.55;
+      for (const material of this.meshes[body]?.material ?? []) {
+        material.emissive.set(panels.includes(panel.id) ? MARKED : '#000000');
+        material.emissiveIntensity = 0.55;
+      }
     });
     this.repaint();
   }
@@ -229,11 +226,35 @@ export class PaperScene {
         line.material.dispose();
       }
       mesh.geometry.dispose();
-      mesh.material.dispose();
+      for (const material of mesh.material) material.dispose();
       this.card.remove(mesh);
     }
     this.meshes = [];
   }
+}
+
+/** Divides what is drawn of a sheet: its lower face, its edges, its upper face. They come as lower, upper, edges. */
+function partFaces(geometry: ExtrudeGeometry): void {
+  const [faces, edges] = geometry.groups;
+  const one = faces!.count / 2;
+  geometry.clearGroups();
+  geometry.addGroup(faces!.start, one, 0);
+  geometry.addGroup(faces!.start + one, one, 1);
+  geometry.addGroup(edges!.start, edges!.count, 1);
+}
+
+/** Of the lower face, and of the upper face with the edges. */
+function materialsOf(paper: string, clear: boolean): MeshStandardMaterial[] {
+  const upper = new MeshStandardMaterial({
+    color: paper,
+    roughness: clear ? 0.2 : 0.95,
+    metalness: 0,
+    side: DoubleSide,
+    ...(clear && { transparent: true, opacity: 0.3, depthWrite: false }),
+  });
+  const lower = upper.clone();
+  if (!clear) lower.color.multiplyScalar(OTHER_FACE);
+  return [lower, upper];
 }
 
 function standing(up: readonly [number, number, number]): Quaternion {
