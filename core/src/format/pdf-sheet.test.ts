@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { readsOffRuler } from '../sheet/cut-sheet.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
-import { scoreLabels } from './pdf-sheet.js';
+import { columnBreak, scoreLabels } from './pdf-sheet.js';
 
 /** Words of seven points: a label of 16 letters is about this wide, in mm. */
 const WIDE = 22;
@@ -41,5 +41,23 @@ describe('the labels over a drawing', () => {
         expect([...labelled].sort()).toEqual([...places].sort());
       }
     }
+  });
+});
+
+describe('the break between two columns', () => {
+  const lines = (kinds: string): { bold: boolean; height: number }[] => [...kinds].map((kind) => ({ bold: kind === 'H', height: 4 }));
+
+  it('comes where the room ends', () => {
+    expect(columnBreak(lines('HtttHttt'), 12)).toBe(3);
+    expect(columnBreak(lines('HtttHttt'), 16.5)).toBe(4);
+  });
+
+  it('takes a heading along, however many lines it has', () => {
+    expect(columnBreak(lines('HtttHttt'), 20)).toBe(4);
+    expect(columnBreak(lines('HttHHttt'), 20)).toBe(3);
+  });
+
+  it('does not come where all of it has room', () => {
+    expect(columnBreak(lines('HttH'), 16)).toBe(4);
   });
 });

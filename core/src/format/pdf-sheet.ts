@@ -139,25 +139,47 @@ function textOf(evaluation: Evaluation): TextLine[] {
   ];
 }
 
+interface SetLine {
+  words: string;
+  bold: boolean;
+  height: Mm;
+}
+
+/**
+ * How many lines stand in the first of two columns: as many as there is room for, but a heading goes with what it
+ * heads into the second.
+ */
+export function columnBreak(lines: readonly Omit<SetLine, 'words'>[], room: Mm): number {
+  let [count, height] = [0, 0];
+  while (count < lines.length && height + lines[count]!.height <= room + 1e-9) height += lines[count++]!.height;
+  if (count === lines.length) return count;
+  while (count > 0 && lines[count - 1]!.bold) count--;
+  return count;
+}
+
 /** Sets text in two columns at the largest size at which all of it fits. */
 function flow(page: MmPage, { regular, bold }: PdfSetting, lines: readonly TextLine[], frame: Frame): void {
   const columnWidth = (frame.width - COLUMN_GAP) / 2;
-  const setAt = (size: number): { words: string; bold: boolean; space: boolean }[] =>
+  const leading = (size: number): Mm => (size * 1.22) / PT;
+  const setAt = (size: number): SetLine[] =>
     lines.flatMap((line) =>
       wrapped(line.words, line.bold ? bold : regular, size, columnWidth).map((words, i) => ({
         words,
         bold: line.bold ?? false,
-        space: (line.space ?? false) && i === 0,
+        height: leading(size) * (line.space && i === 0 ? 1.6 : 1),
       })),
     );
-  const leading = (size: number): Mm => (size * 1.22) / PT;
-  const heightOf = (size: number): Mm => setAt(size).reduce((sum, line) => sum + leading(size) * (line.space ? 1.6 : 1), 0);
+  const heightOf = (set: readonly SetLine[]): Mm => set.reduce((sum, line) => sum + line.height, 0);
+  const fits = (set: readonly SetLine[]): boolean => heightOf(set.slice(columnBreak(set, frame.height))) <= frame.height;
   let size = 9.5;
-  while (size > 4 && heightOf(size) > 2 * frame.height - 3 * leading(size)) size -= 0.25;
-  let [column, y] = [0, frame.y + frame.height];
-  for (const line of setAt(size)) {
-    y -= leading(size) * (line.space ? 1.6 : 1);
-    if (y < frame.y && column === 0) [column, y] = [1, frame.y + frame.height - leading(size)];
-    page.text(line.words, [frame.x + column * (columnWidth + COLUMN_GAP), y], size, { bold: line.bold });
-  }
+  while (size > 4 && !fits(setAt(size))) size -= 0.25;
+  const set = setAt(size);
+  const first = columnBreak(set, frame.height);
+  [set.slice(0, first), set.slice(first)].forEach((column, i) => {
+    let y = frame.y + frame.height;
+    for (const line of column) {
+      y -= line.height;
+      page.text(line.words, [frame.x + i * (columnWidth + COLUMN_GAP), y], size, { bold: line.bold });
+    }
+  });
 }
