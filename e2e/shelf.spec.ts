@@ -78,6 +78,8 @@ test('a card open in two tabs is never written over silently', async ({ page, co
   const other = await context.newPage();
   await openDemo(other, 'Thank-you easel');
   await setSize(other, 'Depth', '140');
+  // What the header says from here on is of this change, not of the card as it was opened.
+  await expect(other.getByRole('button', { name: /Undo: Depth/ })).toBeVisible();
   await expect(other.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await expect(page.getByText(/also open in another tab/)).toBeVisible();
   await setSize(page, 'Depth', '130');
@@ -115,7 +117,7 @@ test('a verdict that turned bad says what changed, and goes back in one step', a
 test('sizes are rounded to the board in one step', async ({ page }) => {
   await openDemo(page, 'Chanterelle');
   await setSize(page, 'Depth', '128 mm');
-  await page.getByRole('button', { name: /Round the depth to 5 in/ }).click();
+  await page.getByRole('button', { name: /Round to the board: depth 5 in/ }).click();
   await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('5 in');
 });
 

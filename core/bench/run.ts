@@ -10,7 +10,7 @@ import { evaluate } from '../src/evaluate.js';
 import { followMotion } from '../src/linkage/motion.js';
 import { drivenHinges } from '../src/linkage/schedule.js';
 import { LoopSolver } from '../src/linkage/solver.js';
-import { CATALOGUE } from '../src/mechanism/catalogue.js';
+import { baseById, CATALOGUE } from '../src/mechanism/catalogue.js';
 
 const base = (mechanism: string): CardDocument => newCard({ id: mechanism, name: mechanism, base: { mechanism, sizes: {} } });
 
@@ -50,6 +50,16 @@ for (const { name, card, tier } of CARDS) {
     median(30, () => evaluate(card)),
     'aim 20, never above 60',
   );
+  if (tier === 0) {
+    // Odd sizes on a board of 5 mm grooves: the search for sizes that fall into them, and the trial of what it finds.
+    const odd = baseById(card.base.mechanism).forClosedSize(127.3, 111.7) as CardDocument['base']['sizes'];
+    const offGroove: CardDocument = { ...card, board: 'five-mm-300', base: { ...card.base, sizes: odd } };
+    row(
+      `${name}: whole evaluation, off the grooves`,
+      median(30, () => evaluate(offGroove)),
+      'never above 60',
+    );
+  }
   row(
     `${name}: motion, ${perFrame} frames, a frame`,
     median(40, () => followMotion(linkage, schedule)) / perFrame,

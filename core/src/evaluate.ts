@@ -3,7 +3,7 @@ import { compose, type CardProblem, type Design } from './card/compose.js';
 import { standingOf, type Standing } from './card/standing.js';
 import type { CardDocument } from './card/document.js';
 import { runChecks } from './check/all-checks.js';
-import type { CheckInput, Finding } from './check/finding.js';
+import { applyFix, type CheckInput, type Finding, type Fix } from './check/finding.js';
 import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
 import { carry, carryDirection, dot, minus, type Vec3 } from './linkage/rigid.js';
 import type { Measure, Tracked } from './mechanism/contract.js';
@@ -34,6 +34,13 @@ export type Outcome = { ok: true; evaluation: Evaluation } | { ok: false; proble
  * @throws RangeError when the document names something that does not exist
  */
 export function evaluate(card: CardDocument): Outcome {
+  const outcome = judge(card);
+  if (!outcome.ok) return outcome;
+  const { evaluation } = outcome;
+  return { ok: true, evaluation: { ...evaluation, findings: withSoundOffers(evaluation) } };
+}
+
+function judge(card: CardDocument): Outcome {
   const composed = compose(card);
   const inNotation = (sentence: string): string => retold(sentence, card.notation);
   if (!composed.ok) return { ok: false, problems: composed.problems.map((problem) => ({ ...problem, says: inNotation(problem.says) })) };
@@ -73,6 +80,23 @@ export function evaluate(card: CardDocument): Outcome {
       openHeight: openHeight(design, motion, resting),
     },
   };
+}
+
+/** Offers that may make something else fail are tried out: kept only where nothing fails that does not fail now. */
+function withSoundOffers({ design, findings }: Evaluation): Finding[] {
+  const failing = (some: readonly Finding[]): string[] => some.filter(({ severity }) => severity === 'fail').map(({ id }) => id);
+  const now = failing(findings);
+  const sound = new Map<string, boolean>();
+  const isSound = (offer: Fix): boolean => {
+    const tried = judge(applyFix(design.card, offer));
+    return tried.ok && failing(tried.evaluation.findings).every((id) => now.includes(id));
+  };
+  return findings.map((finding) => {
+    if (!finding.fix?.untried) return finding;
+    const { says, changes } = finding.fix;
+    if (!sound.has(says)) sound.set(says, isSound(finding.fix));
+    return { ...finding, fix: sound.get(says) ? { says, changes } : undefined };
+  });
 }
 
 /** Ease comes once, from the nominal closed stack: cutting is changed by it, motion is not. */

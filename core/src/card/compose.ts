@@ -1,4 +1,4 @@
-import type { BasePart, Measure, MovementPart, Tracked } from '../mechanism/contract.js';
+import type { BasePart, BuildContext, Measure, MovementPart, Tracked } from '../mechanism/contract.js';
 import { baseById, movementById } from '../mechanism/catalogue.js';
 import { checkSizes, fillSizes, type SizeProblem, type Sizes } from '../mechanism/sizes.js';
 import { closeOntoGlue } from '../linkage/close-onto-glue.js';
@@ -9,7 +9,7 @@ import { splitPiece, type Panel, type SplitFault } from '../sheet/panels.js';
 import { stockById, type Stock } from '../supplies/stocks.js';
 import type { CardDocument } from './document.js';
 import { outlineNamed } from './own-outlines.js';
-import { sizeContextOf, sizesOf } from './set-size.js';
+import { filledSizes, sizeContextOf, sizesOf } from './set-size.js';
 
 /** Everything about a card before it moves: flat pieces, joins, drive. Plain data throughout. */
 export interface Design {
@@ -49,12 +49,8 @@ export function compose(card: CardDocument): Composition {
   const { sizes, problems } = sizesAndProblems(card);
   if (problems.length > 0) return { ok: false, problems };
 
-  const baseMechanism = baseById(card.base.mechanism);
-  const context = {
-    ...sizeContextOf(card),
-    outline: (name: string) => outlineNamed(card, name),
-  };
-  const base = baseMechanism.build({ ...context, sizes: sizes['base']! });
+  const context = buildContextOf(card);
+  const base = builtBase(card, sizes['base']!);
   const movements = card.movements.map(({ id, mechanism, host }): MovementPart & { id: string; onPiece: string } => {
     const fold = base.hostFolds.find((candidate) => candidate.id === host);
     if (!fold) throw new RangeError(`${id}: the card has no fold “${host}”; it has ${base.hostFolds.map((f) => f.id).join(', ')}`);
@@ -97,6 +93,16 @@ export function compose(card: CardDocument): Composition {
       stocks,
     },
   };
+}
+
+const buildContextOf = (card: CardDocument): Omit<BuildContext, 'sizes'> => ({
+  ...sizeContextOf(card),
+  outline: (name) => outlineNamed(card, name),
+});
+
+/** The base of a card by itself, its sizes not checked. */
+export function builtBase(card: CardDocument, sizes: Sizes = filledSizes(card, 'base')): BasePart {
+  return baseById(card.base.mechanism).build({ ...buildContextOf(card), sizes });
 }
 
 /** What is wrong with a card's sizes, if anything, without building it. */

@@ -1,5 +1,6 @@
 import type { CardDocument } from '../card/document.js';
 import type { ClosedCard } from '../card/closed-card.js';
+import { setSize } from '../card/set-size.js';
 import type { Design } from '../card/compose.js';
 import type { Standing } from '../card/standing.js';
 import type { Frame, Motion } from '../linkage/motion.js';
@@ -13,6 +14,13 @@ export type Severity = 'pass' | 'warn' | 'fail';
 export interface Fix {
   says: string;
   changes: { owner: string; size: string; value: number | string }[];
+  /** may make something else fail: it is tried out before it is offered */
+  untried?: true;
+}
+
+/** A card with the changes of a fix made. */
+export function applyFix(card: CardDocument, { changes }: Fix): CardDocument {
+  return changes.reduce((changed, { owner, size, value }) => setSize(changed, owner, size, value), card);
 }
 
 /** One verdict: a sentence with its numbers and its place. */
