@@ -3,7 +3,7 @@ import { fillSizes, itemSizeOf, type SizeContext, type SizeItem, type Sizes, typ
 import type { Base, Movement } from '../mechanism/contract.js';
 import { stockById } from '../supplies/stocks.js';
 import type { CardDocument } from './document.js';
-import { ownOutlineIds } from './own-outlines.js';
+import { ownOutlines } from './own-outlines.js';
 
 /** Sizes given in a card, for one owner: `base` or a movement's id. */
 export function sizesOf(card: CardDocument, owner: string): Sizes {
@@ -95,6 +95,6 @@ export function sizeContextOf(card: CardDocument): Omit<SizeContext, 'sizes' | '
     mechanismCaliper: stockById(card.stocks.mechanism).caliper,
     displayCaliper: stockById(card.stocks.display).caliper,
     filmCaliper: stockById(card.stocks.film).caliper,
-    ownOutlines: ownOutlineIds(card),
+    ownOutlines: ownOutlines(card),
   };
 }

@@ -1,5 +1,5 @@
 import { intersect, totalArea } from '../plane/boolean.js';
-import { boxOf, centroid, type Area, type Loop } from '../plane/outline.js';
+import { areaContains, boxOf, centroid, type Area, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
 import type { Frame, Motion } from './motion.js';
@@ -48,7 +48,7 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
     for (let b = a + 1; b < layers.length; b++) {
       const shared = overlap(layers[a]!.area, layers[b]!.area);
       if (!shared) continue;
-      const side = known.get(`${a}-${b}`) ?? separation(pose, probes, a, b, shared);
+      const side = known.get(`${a}-${b}`) ?? separation(motion, pose, probes, [a, b], shared);
       if (side === 'both') crossings.push([a, b]);
       else if (side !== 0) touching.push(side > 0 ? { lower: a, upper: b, at: shared } : { lower: b, upper: a, at: shared });
     }
@@ -92,27 +92,43 @@ function overlap(a: Area, b: Area): Point | undefined {
   return centroid({ outer: largest, holes: [] });
 }
 
-/** On which side of panel a the shared point of panel b is seen at small openings. */
-function separation(closed: Pose, probes: readonly Pose[], a: number, b: number, at: Point): Side {
-  const home = rigidIdentity();
-  const local = (body: number): readonly [number, number, number] => {
-    inverse(home, closed[body]!);
-    return carry(home, at[0], at[1], 0);
-  };
-  const [ax, ay] = local(a);
-  const [bx, by] = local(b);
-  let side = 0;
+/**
+ * On which side of panel a the shared point of panel b is seen at small openings: +1 above, as signed in the closed
+ * pile. It tells only while the point is over the other panel: a foot that slides back leaves what it lay on, and its
+ * plane goes on beneath it.
+ */
+function separation(
+  { linkage: { panels } }: Motion,
+  closed: Pose,
+  probes: readonly Pose[],
+  [a, b]: readonly [number, number],
+  at: Point,
+): Side {
+  const over: number[] = [];
+  const beside: number[] = [];
   for (const pose of probes) {
-    const pa = carry(pose[a]!, ax, ay, 0);
-    const pb = carry(pose[b]!, bx, by, 0);
-    // Both panels turn together near the end, so the gap is measured along a's own normal, signed as in the closed pile.
-    const up = Math.sign(closed[a]![10]!);
-    const gap = up * (pose[a]![2]! * (pb[0] - pa[0]) + pose[a]![6]! * (pb[1] - pa[1]) + pose[a]![10]! * (pb[2] - pa[2]));
-    if (Math.abs(gap) < 1e-4) continue;
-    if (side !== 0 && Math.sign(gap) !== side) return 'both';
-    side = Math.sign(gap);
+    for (const [from, other, sign] of [
+      [a, b, 1],
+      [b, a, -1],
+    ] as const) {
+      const { onto, height } = seenFrom(closed, pose, { from, other }, at);
+      if (Math.abs(height) < 1e-4) continue;
+      const side = sign * Math.sign(height) * Math.sign(closed[from]![10]!);
+      (areaContains(panels[from]!.area, onto) ? over : beside).push(side);
+    }
   }
-  return side;
+  const sides = new Set(over.length > 0 ? over : beside.slice(0, 1));
+  return sides.size > 1 ? 'both' : ([...sides][0] ?? 0);
+}
+
+/** A point of the closed pile, carried along by one panel and seen from another: where it comes to lie there, and how high. */
+function seenFrom(closed: Pose, pose: Pose, { from, other }: { from: number; other: number }, at: Point): { onto: Point; height: number } {
+  const back = rigidIdentity();
+  inverse(back, closed[other]!);
+  const world = carry(pose[other]!, ...carry(back, at[0], at[1], 0));
+  inverse(back, pose[from]!);
+  const [x, y, height] = carry(back, ...world);
+  return { onto: [x, y], height };
 }
 
 function reach(count: number, pairs: readonly [number, number][]): Map<number, Set<number>> {

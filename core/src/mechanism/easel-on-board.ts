@@ -1,3 +1,4 @@
+import { intersect, totalArea } from '../plane/boolean.js';
 import { rectangle, boxOf, type Loop } from '../plane/outline.js';
 import { fitted } from '../plane/shapes.js';
 import { blankPiece, type Piece } from '../sheet/piece.js';
@@ -10,6 +11,7 @@ import { isNested, layersOn } from './nested-set.js';
 import { raisedRim, type RimFoot } from './raised-rim.js';
 import { items, num, type SizeContext, type SizeItem, type Sizes } from './sizes.js';
 import { edgesOf, uprightCrease } from './upright.js';
+import { shrunk } from './window-sizes.js';
 
 /** Width of the tab that glues an easel to the board, lying behind its back edge. */
 const TAB = 12;
@@ -148,11 +150,14 @@ function displayOn(easel: string, name: string, shape: Loop, { flap, width }: { 
   const id = `${easel}-display`;
   const { maxX, maxY } = boxOf(shape);
   const wide = Math.min(maxX, width);
-  const glue = rectangle(
-    (maxX - wide) / 2 + TAB_CLEARANCE + wide * 0.1,
-    flap * 0.3,
-    wide * 0.8 - 2 * TAB_CLEARANCE,
-    Math.min(flap, maxY) * 0.7 - TAB_CLEARANCE,
+  const glue = glueWithin(
+    shape,
+    rectangle(
+      (maxX - wide) / 2 + TAB_CLEARANCE + wide * 0.1,
+      flap * 0.3,
+      wide * 0.8 - 2 * TAB_CLEARANCE,
+      Math.min(flap, maxY) * 0.7 - TAB_CLEARANCE,
+    ),
   );
   const piece = blankPiece({
     id,
@@ -176,4 +181,13 @@ function displayOn(easel: string, name: string, shape: Loop, { flap, width }: { 
     placedBy: 'marks',
   };
   return { piece, bond };
+}
+
+/** What of a place for glue lies within a shape, a little in from its edge: a heart is narrow at its foot. */
+function glueWithin(shape: Loop, place: Loop): Loop {
+  const common = intersect(
+    shrunk(shape, 1).map((outer) => ({ outer, holes: [] })),
+    [{ outer: place, holes: [] }],
+  );
+  return common.sort((a, b) => totalArea([b]) - totalArea([a]))[0] ?? place;
 }

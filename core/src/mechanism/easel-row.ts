@@ -7,7 +7,7 @@ import type { Phase } from '../linkage/schedule.js';
 import type { Base, Measure } from './contract.js';
 import { easelOn, nextBack, ownFeet, type EaselOnBoard } from './easel-on-board.js';
 import { hingeTurn, STEEPEST, stopForLean, stopNear, stopRange, type EaselSides } from './easel-parts.js';
-import { isNested, LAYERS, nestedMeasures } from './nested-set.js';
+import { isNested, LAYERS, mostSetBorder, nestedMeasures } from './nested-set.js';
 import { leastRimHeight, LEAST_LIP, lipRoom } from './raised-rim.js';
 import { items, num, type Range, type SizeItem, type SizeContext, type Sizes } from './sizes.js';
 
@@ -46,6 +46,12 @@ const rimHeight = (context: SizeContext): number => (hasRims(context.sizes) ? Ma
 /** How far a rim may reach over the steepest foot. */
 const mostLip = (context: SizeContext): number =>
   Math.min(...ownFeet(context).map((foot) => lipRoom(foot, num(context.sizes, 'stopHeight'))));
+
+/** Four fifths of what would leave nothing, in half millimetres. */
+function presetBorder(context: SizeContext): number {
+  const most = 0.8 * mostSetBorder(context, 30);
+  return most < 1 ? most : Math.min(8, Math.floor(2 * most) / 2);
+}
 
 /** Several easels one behind the other on one board. */
 export const easelRow: Base = {
@@ -94,15 +100,6 @@ export const easelRow: Base = {
       default: 'scallop',
       help: 'Shape of all displays.',
       options: SHAPE_OPTIONS,
-      shown: isNested,
-    },
-    {
-      name: 'setBorder',
-      label: 'Border of the set',
-      kind: 'length',
-      default: 8,
-      help: 'Each outline of the set is smaller than the one before by this all round.',
-      range: () => ({ min: 1, max: 30, because: 'a smaller border does not show, and a larger one leaves nothing' }),
       shown: isNested,
     },
     {
@@ -184,6 +181,19 @@ export const easelRow: Base = {
           range: rowStopRange,
         },
       ],
+    },
+    {
+      name: 'setBorder',
+      label: 'Border of the set',
+      kind: 'length',
+      default: presetBorder,
+      help: 'Each outline of the set is smaller than the one before by this all round.',
+      range: (context) => ({
+        min: Math.min(0.5, mostSetBorder(context, 30)),
+        max: mostSetBorder(context, 30),
+        because: 'a smaller border does not show, and with a larger one the set is too small: of the innermost layer nothing is left',
+      }),
+      shown: isNested,
     },
     {
       name: 'outlinesInSet',

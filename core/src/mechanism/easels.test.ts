@@ -194,6 +194,32 @@ describe('easels in a row', () => {
     for (const effect of rest) expect(effect.followsFrom).toBe('rises/easel-1/easel-2');
   });
 
+  it('closes a nested set whose front layers reach under the foot of the one behind', () => {
+    // Flat, easel 1 reaches from 10 to 90; the innermost layer of easel 2 (56 − 4 × 8 = 24 high, its middle at 98) from 86 on.
+    const easels = [
+      { back: 10, displayHeight: 80 },
+      { back: 70, displayHeight: 56 },
+    ];
+    for (const outline of ['scallop', 'circle']) {
+      const card = evaluated(cardOn('easel-row', { depth: 150, width: 120, form: 'nested', outline, setBorder: 8, easels }));
+      expect(failing(card)).toEqual([]);
+      // Easel 1 goes up first and is laid down last: on top.
+      const { bodyOf } = card.design.linkage;
+      const above = card.closed.stack.over.get(bodyOf.get('easel-2-layer-2/layer')!)!;
+      expect(above.has(bodyOf.get('easel-1-display/display')!)).toBe(true);
+    }
+  });
+
+  it('glues every shape of a set within itself, and refuses a border that leaves nothing of the innermost layer', () => {
+    const nested = { depth: 150, width: 120, form: 'nested' };
+    for (const { id } of SHAPES) expect(failing(evaluated(cardOn('easel-row', { ...nested, outline: id })))).toEqual([]);
+    // Of a circle 56 across two borders leave 28 − 2 × border of its radius; 4 mm² is a radius of 1.13 mm, at 13.44 mm.
+    const easels = [{ back: 10, displayHeight: 56 }];
+    const circle = { ...nested, outline: 'circle', easels };
+    expect(failing(evaluated(cardOn('easel-row', { ...circle, setBorder: 13.4 })))).toEqual([]);
+    expect(refused(cardOn('easel-row', { ...circle, setBorder: 13.5 }))).toMatch(/Border of the set: 13\.5 mm .*the set is too small/);
+  });
+
   it('says which outlines of a nested set are cut for which easel, and when the set is too small', () => {
     const nested = {
       form: 'nested',

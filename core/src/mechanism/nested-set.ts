@@ -1,11 +1,12 @@
+import type { Mm } from '../measure/units.js';
 import { boxOf, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import { fitted } from '../plane/shapes.js';
+import { fitted, shapeNamed } from '../plane/shapes.js';
 import { blankPiece, type Piece } from '../sheet/piece.js';
 import type { Bond } from '../linkage/structure.js';
 import { insideOf } from './hung-front.js';
 import type { BuildContext, Measure } from './contract.js';
-import { items, num, type Sizes } from './sizes.js';
+import { items, num, type SizeContext, type Sizes } from './sizes.js';
 import { openingSize, shrunk } from './window-sizes.js';
 
 /** Layers on a nested easel’s cover: the two outlines of the set next smaller than its own. */
@@ -30,7 +31,7 @@ export function layersOn({ sizes }: BuildContext, easel: string, shape: Loop): {
       outline: own,
       because: 'the next smaller outline of the set',
       zones: [{ id: 'layer-glue', kind: 'glue', face: 'down', outline: glue, says: 'an even border all round' }],
-      anchors: [{ panel: 'layer', name: `layer ${k}`, at: insideOf(own) }],
+      anchors: [{ panel: 'layer', name: `layer ${k} of ${easel.replace('-', ' ')}`, at: insideOf(own) }],
     });
     const below = k === 1 ? `${easel}-display/display` : `${easel}-layer-1/layer`;
     const inset = k === 1 ? ([minX, minY] as Point) : insetOf(shape, num(sizes, 'setBorder'), [minX, minY]);
@@ -53,6 +54,22 @@ export function layersOn({ sizes }: BuildContext, easel: string, shape: Loop): {
 function insetOf(shape: Loop, border: number, corner: Point): Point {
   const first = boxOf(shrunk(shape, border)[0]!);
   return [corner[0] - first.minX, corner[1] - first.minY];
+}
+
+/** The border at which the innermost layer of the smallest easel is about to vanish; the largest there is for others. */
+export function mostSetBorder({ sizes, ownOutlines }: SizeContext, most: Mm): Mm {
+  const shape = shapeNamed(String(sizes['outline']), ownOutlines);
+  if (!isNested(sizes) || !shape) return most;
+  const smallest = fitted(shape, Math.min(...items(sizes, 'easels').map((easel) => num(easel, 'displayHeight'))));
+  const remains = (border: Mm): boolean => shrunk(smallest, LAYERS * border).length > 0;
+  let [low, high] = [0, most];
+  if (remains(high)) return most;
+  for (let i = 0; i < 12; i++) {
+    const middle = (low + high) / 2;
+    if (remains(middle)) low = middle;
+    else high = middle;
+  }
+  return low;
 }
 
 /** Which outlines of the set each easel takes, and how large they are. */

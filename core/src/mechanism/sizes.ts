@@ -1,5 +1,6 @@
 import { capitalised, plainMm, printAngle, printGrams } from '../measure/print.js';
 import type { Mm, Radians } from '../measure/units.js';
+import type { Loop } from '../plane/outline.js';
 
 /** One entry of a list of sizes: a layer, a divider. */
 export type SizeItem = Readonly<Record<string, number | string>>;
@@ -16,7 +17,7 @@ export interface SizeContext {
   displayCaliper: Mm;
   filmCaliper: Mm;
   /** outlines that the card brings with it, by id */
-  ownOutlines?: readonly string[];
+  ownOutlines?: Readonly<Record<string, Loop>>;
   /** in a list: the item so far, and its place from 0 */
   item?: SizeItem;
   index?: number;
@@ -156,7 +157,7 @@ function checkList(list: ListSize, value: SizeValue | undefined, context: SizeCo
 function checkOne(size: PlainSize, value: SizeValue | undefined, context: SizeContext): SizeProblem[] {
   if (size.kind === 'choice' || size.kind === 'outline') {
     const known = size.options.map((option) => option.value);
-    if (size.kind === 'outline') known.push(...(context.ownOutlines ?? []));
+    if (size.kind === 'outline') known.push(...Object.keys(context.ownOutlines ?? {}));
     if (typeof value === 'string' && known.includes(value)) return [];
     return [{ size: size.name, says: `${size.label}: “${String(value)}” is not one of ${known.join(', ')}.` }];
   }

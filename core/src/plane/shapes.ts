@@ -94,3 +94,8 @@ function mushroom(): Loop {
 function mirroredUp(points: readonly Point[]): Point[] {
   return points.map(([x, y]): Point => [-x, y]).reverse();
 }
+
+/** A shape by its name: one of a card's own, or one built in. */
+export function shapeNamed(name: string, own: Readonly<Record<string, Loop>> = {}): Loop | undefined {
+  return own[name] ?? SHAPES.find(({ id }) => id === name)?.draw();
+}
