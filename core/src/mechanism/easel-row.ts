@@ -47,10 +47,15 @@ const rimHeight = (context: SizeContext): number => (hasRims(context.sizes) ? Ma
 const mostLip = (context: SizeContext): number =>
   Math.min(...ownFeet(context).map((foot) => lipRoom(foot, num(context.sizes, 'stopHeight'))));
 
+const MOST_BORDER = 30;
+
+/** A narrower border does not show; a set too small for this one may have what it can have. */
+const leastBorder = (most: number): number => Math.min(0.5, most);
+
 /** Four fifths of what would leave nothing, in half millimetres. */
 function presetBorder(context: SizeContext): number {
-  const most = 0.8 * mostSetBorder(context, 30);
-  return most < 1 ? most : Math.min(8, Math.floor(2 * most) / 2);
+  const most = mostSetBorder(context, MOST_BORDER);
+  return Math.max(leastBorder(most), Math.min(8, Math.floor(1.6 * most) / 2));
 }
 
 /** Several easels one behind the other on one board. */
@@ -188,11 +193,14 @@ export const easelRow: Base = {
       kind: 'length',
       default: presetBorder,
       help: 'Each outline of the set is smaller than the one before by this all round.',
-      range: (context) => ({
-        min: Math.min(0.5, mostSetBorder(context, 30)),
-        max: mostSetBorder(context, 30),
-        because: 'a smaller border does not show, and with a larger one the set is too small: of the innermost layer nothing is left',
-      }),
+      range: (context) => {
+        const most = mostSetBorder(context, MOST_BORDER);
+        return {
+          min: leastBorder(most),
+          max: most,
+          because: 'a smaller border does not show, and with a larger one the set is too small: of the innermost layer nothing is left',
+        };
+      },
       shown: isNested,
     },
     {
