@@ -2,6 +2,7 @@ import type { BasePart, BuildContext, Measure, MovementPart, Tracked } from '../
 import { baseById, movementById } from '../mechanism/catalogue.js';
 import { checkSizes, fillSizes, type SizeProblem, type Sizes } from '../mechanism/sizes.js';
 import { closeOntoGlue } from '../linkage/close-onto-glue.js';
+import { unjoinedPanel } from '../linkage/spanning-tree.js';
 import { assemble, type Linkage, type LinkageInput } from '../linkage/structure.js';
 import type { Schedule } from '../linkage/schedule.js';
 import type { Piece } from '../sheet/piece.js';
@@ -74,6 +75,8 @@ export function compose(card: CardDocument): Composition {
     ground: base.ground,
     tierOfPiece: (id) => (base.pieces.some((piece) => piece.id === id) ? 0 : 1),
   };
+  const lost = unjoinedPanel(assemble(input));
+  if (lost) return { ok: false, problems: [fallsApart(lost)] };
   return {
     ok: true,
     design: {
@@ -92,6 +95,15 @@ export function compose(card: CardDocument): Composition {
       sizes,
       stocks,
     },
+  };
+}
+
+/** Sizes each within its limits may still cut a piece through. */
+function fallsApart({ piece, name }: Panel): CardProblem {
+  return {
+    owner: 'base',
+    size: '',
+    says: `${piece.name} falls apart: ${name} is joined to nothing. Make its openings smaller or the piece larger.`,
   };
 }
 

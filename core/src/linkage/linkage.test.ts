@@ -16,6 +16,7 @@ import type { Point } from '../plane/point.js';
 import { splitPiece } from '../sheet/panels.js';
 import { blankPiece } from '../sheet/piece.js';
 import { LoopSolver } from './solver.js';
+import { unjoinedPanel } from './spanning-tree.js';
 
 function vFoldDesign() {
   const composed = compose(
@@ -208,5 +209,14 @@ describe('closing the card onto glue', () => {
     const [found, planned] = [placed.bonds[1]!.placement, bonds[1]!.placement];
     expect(found.to).toEqual([expect.closeTo(planned.to[0], 9), expect.closeTo(planned.to[1], 9)]);
     expect(Math.cos(found.turn - planned.turn)).toBeCloseTo(1, 9);
+  });
+});
+
+describe('a panel that nothing joins', () => {
+  it('is found when its glue is left out, and none when all hold', () => {
+    const { linkage } = vFoldDesign();
+    expect(unjoinedPanel(linkage)).toBeUndefined();
+    expect(unjoinedPanel({ ...linkage, bonds: [] })!.piece.id).toBe('figure');
+    expect(unjoinedPanel({ ...linkage, bonds: linkage.bonds.slice(1) })).toBeUndefined();
   });
 });

@@ -1,3 +1,4 @@
+import type { Panel } from '../sheet/panels.js';
 import type { BondJoint, Linkage } from './structure.js';
 import { inverse, rigidIdentity, type Rigid } from './rigid.js';
 
@@ -21,6 +22,17 @@ export interface SpanningTree {
   openHinges: number[];
   /** ancestry[body × hinges + hinge] is 1 when that tree hinge moves that body */
   moves: Uint8Array;
+}
+
+/** A panel that no fold and no glue joins to the ground, if there is one: its piece falls apart. */
+export function unjoinedPanel({ panels, hinges, bonds, ground }: Linkage): Panel | undefined {
+  const joints = [...hinges.map(({ left, right }) => [left, right] as const), ...bonds.map(({ a, b }) => [a, b] as const)];
+  const reached = new Set([ground]);
+  for (let before = 0; before < reached.size;) {
+    before = reached.size;
+    for (const [a, b] of joints) if (reached.has(a) || reached.has(b)) reached.add(a).add(b);
+  }
+  return panels.find((_, i) => !reached.has(i));
 }
 
 /**
@@ -66,7 +78,7 @@ export function spanningTree(linkage: Linkage): SpanningTree {
       }
     });
   }
-  const lost = panels.find((_, i) => !reached.has(i));
+  const lost = unjoinedPanel(linkage);
   if (lost) throw new RangeError(`${lost.name} (${lost.id}) is joined to nothing`);
 
   const moves = new Uint8Array(panels.length * hinges.length);

@@ -114,9 +114,9 @@ export const layeredStage: Base = {
           help: 'Follows the inner width. Set it only for a layer that is already cut.',
           asCut: true,
           range: ({ sizes }) => ({
-            min: num(sizes, 'innerWidth') * 0.8,
+            min: Math.max(num(sizes, 'innerWidth') * 0.8, num(sizes, 'windowWidth') + 2 * RIM),
             max: num(sizes, 'innerWidth') * 1.2,
-            because: 'a layer so much narrower or wider does not reach or bends double',
+            because: 'a narrower layer does not reach or is cut through by its window, and a wider one bends double',
           }),
         },
       ],

@@ -273,6 +273,13 @@ describe('layered stage', () => {
     for (const effect of rest) expect(['equal-widths/layer-1', 'closes-loop']).toContain(effect.followsFrom);
     expect(finding(card, 'closes-loop').value).toBeCloseTo(2, 1);
   });
+
+  it('is refused a layer that its window would cut through', () => {
+    // A window of 130 and a rim of 4 on both sides: 138.
+    const layer = (width: number) => ({ innerWidth: 140, height: 100, windowWidth: 130, layers: [{ depth: 10, width }] });
+    expect(refused(cardOn('layered-stage', layer(137)))).toMatch(/width: 137 mm .*138 mm.*cut through by its window/i);
+    expect(evaluated(cardOn('layered-stage', layer(138.5))).design.faults).toEqual([]);
+  });
 });
 
 describe('four-wall box', () => {
