@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { readsOffRuler } from '../sheet/cut-sheet.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
-import { columnBreak, scoreLabels } from './pdf-sheet.js';
+import { columnBreak, inRows, scoreLabels, widthAt, type DrawnPiece } from './pdf-sheet.js';
 
 /** Words of seven points: a label of 16 letters is about this wide, in mm. */
 const WIDE = 22;
@@ -59,5 +59,36 @@ describe('the break between two columns', () => {
 
   it('does not come where all of it has room', () => {
     expect(columnBreak(lines('HttH'), 16)).toBe(4);
+  });
+});
+
+describe('drawings in rows', () => {
+  const ROOM = { width: 186, height: 74 };
+  const piece = (width: number, height: number, words = 20): DrawnPiece => ({
+    width,
+    height,
+    words,
+    labels: [{ x: width / 2, words: 24 }],
+  });
+
+  it('keep one row where there is room', () => {
+    const { places } = inRows([piece(200, 150), piece(100, 100)], ROOM);
+    expect(places.map(({ row }) => row)).toEqual([0, 0]);
+  });
+
+  it.each([1, 5, 9, 14])('of %d pieces never overlap, nor leave the frame', (count) => {
+    const pieces = Array.from({ length: count }, (_, i) => ({
+      ...piece(150 / (1 + (i % 4)), 120 / (1 + (i % 3)), 32),
+      scored: i % 3 === 0,
+    }));
+    const { scale, places, feet } = inRows(pieces, ROOM);
+    const wide = pieces.map((one) => widthAt(one, scale));
+    places.forEach(({ row, x }, i) => {
+      expect(x + wide[i]!).toBeLessThanOrEqual(ROOM.width);
+      expect(feet[row]! - pieces[i]!.height * scale).toBeGreaterThanOrEqual(row === 0 ? -1e-9 : feet[row - 1]!);
+      const next = places[i + 1];
+      if (next?.row === row) expect(next.x).toBeGreaterThan(x + wide[i]!);
+    });
+    expect(feet.at(-1)!).toBeLessThanOrEqual(ROOM.height);
   });
 });

@@ -37,7 +37,12 @@ export async function writeOnePage(evaluation: Evaluation, paper: PaperId, fonts
     9,
     { soft: true },
   );
-  drawPieces(page, evaluation, { x: MARGIN, y: height - MARGIN - 16 - DRAWING_HEIGHT, width: width - 2 * MARGIN, height: DRAWING_HEIGHT });
+  drawPieces(
+    page,
+    evaluation,
+    { x: MARGIN, y: height - MARGIN - 16 - DRAWING_HEIGHT, width: width - 2 * MARGIN, height: DRAWING_HEIGHT },
+    setting,
+  );
   flow(page, setting, textOf(evaluation), {
     x: MARGIN,
     y: MARGIN + 6,
@@ -55,17 +60,76 @@ interface Frame {
   height: Mm;
 }
 
-function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame): void {
-  const gap = 10;
-  const labels = 14;
-  const total = sheets.reduce((sum, sheet) => sum + sheet.width, 0);
-  const tallest = Math.max(...sheets.map((sheet) => sheet.height));
-  const scale = Math.min((frame.width - gap * (sheets.length - 1)) / total, (frame.height - labels - 8) / tallest);
-  let x = frame.x;
-  for (const sheet of sheets) {
-    drawPiece(page, sheet, [x, frame.y + 8], scale, { notation: design.card.notation, right: frame.x + frame.width });
-    x += sheet.width * scale + gap;
-  }
+/** What one drawing takes up: the sheet itself, the words under it, the lines of labels over it. */
+export interface DrawnPiece {
+  width: Mm;
+  height: Mm;
+  /** the words under it are this wide at any scale */
+  words: Mm;
+  /** labels over it begin at a score, in its own mm, and are this wide at any scale */
+  labels: readonly { x: Mm; words: Mm }[];
+}
+
+const DRAWING_GAP: Mm = 6;
+const WORDS_UNDER: Mm = 8;
+
+/** How wide a drawing is at a scale, with its words and labels. */
+export function widthAt({ width, words, labels }: DrawnPiece, scale: number): Mm {
+  return Math.max(width * scale, words, ...labels.map((label) => label.x * scale + label.words));
+}
+
+/**
+ * Drawings in rows at the largest common scale at which all rows have room: for each its row and where it begins, and
+ * for each row how far its drawings' foot lies below the top. Many pieces take several rows, so that no words overlap.
+ */
+export function inRows(
+  pieces: readonly DrawnPiece[],
+  { width, height }: Pick<Frame, 'width' | 'height'>,
+): { scale: number; places: { row: number; x: Mm }[]; feet: Mm[] } {
+  const at = (scale: number) => {
+    let [row, x] = [0, 0];
+    const places = pieces.map((piece) => {
+      const wide = widthAt(piece, scale);
+      if (x > 0 && x + wide > width) [row, x] = [row + 1, 0];
+      const place = { row, x };
+      x += wide + DRAWING_GAP;
+      return place;
+    });
+    const feet: Mm[] = [];
+    for (let r = 0, down = 0; r <= row; r++) {
+      const own = pieces.filter((_, i) => places[i]!.row === r);
+      const labels = own.some(({ labels: over }) => over.length > 0) ? LEVEL * MOST_LEVELS : 0;
+      down += labels + Math.max(...own.map((piece) => piece.height * scale));
+      feet.push(down);
+      down += WORDS_UNDER;
+    }
+    return { scale, places, feet };
+  };
+  const fits = (set: ReturnType<typeof at>): boolean =>
+    set.feet.at(-1)! + WORDS_UNDER <= height && pieces.every((piece) => widthAt(piece, set.scale) <= width);
+  let [scale, set] = [1, at(1)];
+  while (scale > 0.02 && !fits(set)) set = at((scale *= 0.97));
+  return set;
+}
+
+function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame, { regular, bold }: PdfSetting): void {
+  const { scale, places, feet } = inRows(
+    sheets.map((sheet) => ({
+      width: sheet.width,
+      height: sheet.height,
+      words: Math.max(bold.widthOfTextAtSize(sheet.piece.name, 8), regular.widthOfTextAtSize(sheet.piece.faceUp, 7)) / PT,
+      labels: scoreLabels(sheet, 1, design.card.notation).map(({ x, words }) => ({
+        x,
+        words: regular.widthOfTextAtSize(words, 7) / PT + 1,
+      })),
+    })),
+    frame,
+  );
+  sheets.forEach((sheet, i) => {
+    const { row, x } = places[i]!;
+    const foot = frame.y + frame.height - feet[row]!;
+    drawPiece(page, sheet, [frame.x + x, foot], scale, { notation: design.card.notation, right: frame.x + frame.width });
+  });
 }
 
 interface Labels {
