@@ -121,9 +121,9 @@ export const boxCard: Base = {
           default: ({ sizes, index }) => 5 + ((num(sizes, 'secondWall') - 25) * (index! + 1)) / 8,
           help: 'The same on both walls, so that it stays parallel.',
           range: ({ sizes }) => ({
-            min: 3,
+            min: 4,
             max: num(sizes, 'secondWall') - DIVIDER_TAB - TAB_CLEARANCE,
-            because: 'its tabs lie on the walls behind it, short of the next corner',
+            because: 'nearer to the wall in front it cannot be folded, and its tabs lie on the walls behind it, short of the next corner',
           }),
         },
         {
