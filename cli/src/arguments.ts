@@ -1,20 +1,35 @@
-/** A command line taken apart: words in order, options with their values, `--set` repeated. */
+const REPEATED = ['set', 'part', 'stock'] as const;
+
+/** A command line taken apart: words in order, options with their values, some of them repeated. */
 export interface Arguments {
   words: string[];
   options: Map<string, string>;
   flags: Set<string>;
-  sets: string[];
+  /** values of options that may be given several times, in order */
+  repeated: Record<(typeof REPEATED)[number], string[]>;
 }
 
 /** Something the user can put right; printed as one line, exit code 2. */
 export class UsageError extends Error {}
 
-const WITH_VALUE = new Set(['mechanism', 'set', 'format', 'out', 'folds', 'paper', 'outline']);
+const WITH_VALUE = new Set([
+  'mechanism',
+  ...REPEATED,
+  'workshop',
+  'notation',
+  'board',
+  'envelope',
+  'format',
+  'out',
+  'folds',
+  'paper',
+  'outline',
+]);
 const FLAGS = new Set(['json', 'help']);
 
 /** @throws UsageError naming an option that is unknown or lacks its value */
 export function readArguments(argv: readonly string[]): Arguments {
-  const found: Arguments = { words: [], options: new Map(), flags: new Set(), sets: [] };
+  const found: Arguments = { words: [], options: new Map(), flags: new Set(), repeated: { set: [], part: [], stock: [] } };
   for (let i = 0; i < argv.length; i++) {
     const word = argv[i]!;
     if (!word.startsWith('--')) {
@@ -27,7 +42,8 @@ export function readArguments(argv: readonly string[]): Arguments {
     } else if (WITH_VALUE.has(name)) {
       const value = joined ?? argv[++i];
       if (value === undefined) throw new UsageError(`--${name}: needs a value`);
-      if (name === 'set') found.sets.push(value);
+      const several = REPEATED.find((option) => option === name);
+      if (several) found.repeated[several].push(value);
       else found.options.set(name, value);
     } else {
       throw new UsageError(`--${name}: no such option; allowed: ${[...WITH_VALUE, ...FLAGS].map((o) => `--${o}`).join(', ')}`);

@@ -1,9 +1,11 @@
 import {
+  cardToTry,
   CATALOGUE,
-  fillSizes,
+  contextFor,
+  filledSizes,
   items,
-  newCard,
-  sizeContextOf,
+  placesOf,
+  ROOT,
   toDegrees,
   type Mechanism,
   type PlainSize,
@@ -12,10 +14,7 @@ import {
   type SizeItem,
 } from '@diptychon/core';
 
-/** Everyday stocks, on which some limits depend. */
-const CALIPERS = sizeContextOf(newCard({ id: 'everyday', name: 'everyday', base: { mechanism: CATALOGUE[0]!.id, sizes: {} } }));
-
-/** The catalogue with every free size at its default, and its limits there. Lengths mm, angles degrees. */
+/** The catalogue with every free size at its default, its limits there, and the folds that each offers. Lengths mm, angles degrees. */
 export function catalogueRecord() {
   return CATALOGUE.map((mechanism) => ({
     id: mechanism.id,
@@ -23,14 +22,34 @@ export function catalogueRecord() {
     kind: mechanism.kind,
     summary: mechanism.summary,
     sizes: sizeRecords(mechanism),
-    alternatives: mechanism.alternatives.map(({ name, kind, insteadOf, help }) => ({ name, kind, insteadOf, help })),
+    alternatives: (mechanism.alternatives ?? []).map(({ name, kind, insteadOf, help }) => ({ name, kind, insteadOf, help })),
+    sites: siteRecords(mechanism),
   }));
 }
 
+const ownerIn = (mechanism: Mechanism): string => (mechanism.kind === 'base' ? ROOT : mechanism.usualId);
+
+/** The folds that a mechanism offers at its own sizes, and which movements can stand there. */
+function siteRecords(mechanism: Mechanism) {
+  return placesOf(cardToTry(mechanism))
+    .filter(({ part }) => part === ownerIn(mechanism))
+    .map(({ site, takes }) => ({
+      id: site.id,
+      name: site.name,
+      kind: site.kind,
+      shape: site.shape,
+      length: Number(site.length.toFixed(4)),
+      depths: site.leaves.map(({ depth }) => Number(depth.toFixed(4))),
+      closedAt: Number(toDegrees(site.closedAt).toFixed(4)),
+      opensTo: Number(toDegrees(site.opensTo).toFixed(4)),
+      takes: takes.filter(({ cannot }) => cannot === undefined).map(({ id }) => id),
+    }));
+}
+
 function sizeRecords(mechanism: Mechanism) {
-  const host = mechanism.kind === 'movement' ? fillSizes(CATALOGUE[0]!.sizes, {}, CALIPERS) : {};
-  const sizes = fillSizes(mechanism.sizes, {}, CALIPERS, host);
-  const context = { ...CALIPERS, sizes };
+  const card = cardToTry(mechanism);
+  const sizes = filledSizes(card, ownerIn(mechanism));
+  const context = { ...contextFor(card, ownerIn(mechanism)), sizes };
   return mechanism.sizes.map((size) => {
     if (size.kind !== 'list') return sizeRecord(size, sizes[size.name] as number | string, context);
     const { name, label, kind, help, itemLabel, least, most } = size;
@@ -54,7 +73,7 @@ function sizeRecord(size: PlainSize, value: number | string, context: SizeContex
 }
 
 export function printCatalogue(): string {
-  const lines = catalogueRecord().flatMap(({ id, name, kind, summary, sizes, alternatives }) => [
+  const lines = catalogueRecord().flatMap(({ id, name, kind, summary, sizes, alternatives, sites }) => [
     `${id}  (${kind}) ${name}: ${summary}`,
     ...sizes.flatMap((size) =>
       'each' in size
@@ -65,6 +84,7 @@ export function printCatalogue(): string {
         : [lineOf(size)],
     ),
     ...alternatives.map((a) => `    ${a.name}, instead of ${a.insteadOf}. ${a.help}`),
+    ...sites.filter(({ takes }) => takes.length > 0).map((site) => `    fold ${site.id}: ${site.name}; takes ${site.takes.join(', ')}`),
     '',
   ]);
   return `${lines.join('\n')}\n`;

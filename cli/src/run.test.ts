@@ -92,7 +92,7 @@ describe('diptychon compute', () => {
   it('names the field of a broken card file', async () => {
     const broken = join(folder, 'broken.json');
     writeFileSync(broken, JSON.stringify({ ...DEMO_CARDS[0]!, board: 'gold' }));
-    expect(await diptychon('compute', broken)).toMatchObject({ code: 2, err: expect.stringMatching(/board .*allowed boards/) });
+    expect(await diptychon('compute', broken)).toMatchObject({ code: 2, err: expect.stringMatching(/board .*none of the boards/) });
   });
 });
 

@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { evaluate, report, writeCsv, writeFold, writeSvg, type Evaluation } from '@diptychon/core';
+import { evaluate, report, ROOT, withOffers, writeCsv, writeFold, writeSvg, type Evaluation, type Workshop } from '@diptychon/core';
 import { writeDxf, writeOnePage, writeTemplates, type PaperId, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
@@ -11,22 +11,29 @@ interface Streams {
 }
 
 const HELP = `diptychon list [--json]
-    the catalogue with each mechanism's free sizes, limits and defaults
-diptychon compute CARD.json [--set NAME=VALUE …] [--json]
-diptychon compute --mechanism ID [--set NAME=VALUE …] [--outline FILE.svg] [--json]
+    the catalogue: each mechanism's free sizes, limits and defaults, and the folds that others may stand on
+diptychon compute CARD.json|--mechanism ID [options] [--json]
     pieces, measures with reasons, findings and the motion's summary
-diptychon export CARD.json --format FORMAT --out FILE
+diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
     FORMAT: svg or dxf for a cutter (--folds score|perforation), csv of the measures,
     pdf (one page) or templates (true size), both --paper a4|letter,
     fold (open JSON of the crease pattern and folded states)
 
+Options of both:
+    --part NAME=MECHANISM@PART/SITE   put a movement on a fold (several; PART/SITE: the base's first free fold)
+    --set NAME.SIZE=VALUE             a size of the part NAME; a bare name is the base's (several)
+    --stock ROLE=ID                   base, mechanism, display, film or stop from another stock (several)
+    --board ID  --envelope ID         of the workshop
+    --notation mm|cm|inch/8|inch/16|inch/32
+    --workshop FILE                   my own stocks, boards and envelopes, saved from the Workshop screen
+    --outline FILE.svg                an outline of your own: --outline leaf.svg --set outline=own-leaf
+
 Lengths take a unit: 54mm, 5,4cm, 3 5/8, 3.625in. Angles: 45deg. Lists: layers=3, layers[1].depth=12mm.
-An outline of your own: --outline leaf.svg --set outline=own-leaf.
 `;
 
 type Writer = (
   evaluation: Evaluation,
-  options: { folds: 'score' | 'perforation'; paper: PaperId },
+  options: { folds: 'score' | 'perforation'; paper: PaperId; workshop: Workshop },
 ) => string | Uint8Array | Promise<Uint8Array>;
 
 const WRITERS: Readonly<Record<string, Writer>> = {
@@ -34,7 +41,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   dxf: ({ sheets }, { folds }) => writeDxf(sheets, { folds }),
   csv: (evaluation) => writeCsv(evaluation),
   fold: (evaluation) => writeFold(evaluation),
-  pdf: (evaluation, { paper }) => writeOnePage(evaluation, paper, printFonts()),
+  pdf: (evaluation, { paper, workshop }) => writeOnePage(evaluation, paper, printFonts(), workshop),
   templates: async ({ sheets, design }, { paper }) => (await writeTemplates(sheets, design.card.name, paper, printFonts())).bytes,
 };
 
@@ -55,7 +62,7 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     if (command === 'help') stdout.write(HELP);
     else if (command === 'list') stdout.write(given.flags.has('json') ? json(catalogueRecord()) : printCatalogue());
     else if (command === 'compute') {
-      const evaluation = evaluated(given);
+      const { evaluation } = evaluated(given);
       stdout.write(given.flags.has('json') ? json(report(evaluation)) : printReport(report(evaluation)));
     } else if (command === 'export') stdout.write(await exportTo(given));
     else throw new UsageError(`${command}: no such command; allowed: list, compute, export`);
@@ -67,17 +74,17 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   }
 }
 
-function evaluated(given: Arguments): Evaluation {
-  const card = cardFrom(given);
-  let outcome;
-  try {
-    outcome = evaluate(card);
-  } catch (error) {
-    if (error instanceof RangeError) throw new UsageError(error.message);
-    throw error;
+/** A card worked out, with the fixes that have to be searched for. */
+function evaluated(given: Arguments): { evaluation: Evaluation; workshop: Workshop } {
+  const { card, workshop } = cardFrom(given);
+  const outcome = evaluate(card, workshop);
+  if (!outcome.ok) {
+    const { owner, size, says } = outcome.problems[0]!;
+    const name = owner === ROOT || size === '' ? size : `${owner}.${size}`;
+    throw new UsageError(name ? `${name}: ${says}` : says);
   }
-  if (!outcome.ok) throw new UsageError(`${outcome.problems[0]!.size}: ${outcome.problems[0]!.says}`);
-  return outcome.evaluation;
+  const { evaluation } = outcome;
+  return { evaluation: { ...evaluation, findings: withOffers(evaluation, workshop) }, workshop };
 }
 
 function choice<T extends string>(given: Arguments, name: string, allowed: readonly T[]): T {
@@ -93,11 +100,13 @@ async function exportTo(given: Arguments): Promise<string> {
   if (!writer) throw new UsageError(`--format: “${format}” is not a format; allowed: ${Object.keys(WRITERS).join(', ')}`);
   const out = given.options.get('out');
   if (!out) throw new UsageError('--out: say which file to write');
+  const { evaluation, workshop } = evaluated(given);
   const options = {
+    workshop,
     folds: choice(given, 'folds', ['score', 'perforation'] as const),
     paper: choice(given, 'paper', ['a4', 'letter'] as const),
   };
-  const content = await writer(evaluated(given), options);
+  const content = await writer(evaluation, options);
   try {
     writeFileSync(out, content);
   } catch {

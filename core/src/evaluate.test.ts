@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newCard, type CardDocument } from './card/document.js';
+import type { CardDocument } from './card/document.js';
 import { DEMO_CARDS } from './card/demo-cards.js';
 import { changesBetween } from './card/changes.js';
 import { setSize } from './card/set-size.js';
@@ -9,21 +9,14 @@ import { poseOf } from './linkage/motion.js';
 import { carry } from './linkage/rigid.js';
 import { NOTATIONS, toDegrees, toRadians } from './measure/units.js';
 import type { Sizes } from './mechanism/sizes.js';
+import { cardOn, cardWith, evaluated, having, offered } from './testing/evaluated.js';
 
-const easel = (sizes: Sizes): CardDocument => newCard({ id: 'easel', name: 'easel', base: { mechanism: 'easel-folded-front', sizes } });
-const folded = (sizes: Sizes): CardDocument => newCard({ id: 'folded', name: 'folded', base: { mechanism: 'folded-card', sizes } });
-const vFold = (sizes: Sizes, base: Sizes = {}): CardDocument => ({
-  ...folded(base),
-  movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes }],
-});
-const degrees = (sizes: Record<string, number>): Sizes =>
-  Object.fromEntries(Object.entries(sizes).map(([name, value]) => [name, toRadians(value)]));
+const easel = (sizes: Sizes): CardDocument => cardOn('easel-folded-front', sizes);
+const folded = (sizes: Sizes): CardDocument => cardOn('folded-card', sizes);
+const vFold = (sizes: Sizes, base: Sizes = {}): CardDocument => cardWith('v-fold', sizes, base);
+const degrees = (values: Record<string, number>): Sizes =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, toRadians(value)]));
 
-function evaluated(card: CardDocument): Evaluation {
-  const outcome = evaluate(card);
-  if (!outcome.ok) throw new Error(outcome.problems.map((p) => p.says).join(' '));
-  return outcome.evaluation;
-}
 const refused = (card: CardDocument): string => {
   const outcome = evaluate(card);
   return outcome.ok ? '' : outcome.problems[0]!.says;
@@ -58,7 +51,7 @@ describe('an easel 150 mm deep', () => {
   });
 
   it('takes a lean instead of a stop distance', () => {
-    expect(setSize(easel({ depth: 150 }), 'base', 'lean', toRadians(60)).base.sizes['stopDistance']).toBeCloseTo(75, 9);
+    expect(setSize(easel({ depth: 150 }), 'base', 'lean', toRadians(60)).parts[0]!.sizes['stopDistance']).toBeCloseTo(75, 9);
   });
 
   it('refuses a stop off the base, naming the size and what is allowed', () => {
@@ -200,16 +193,16 @@ describe('a thick stack inside', () => {
 
 describe('scores on a grooved board', () => {
   it('are found off the groove by the right amount', () => {
-    const card = evaluated({ ...easel({ depth: 150 }), board: 'eighths-12' });
+    const card = evaluated(having(easel({ depth: 150 }), { board: 'eighths-12' }));
     expect(finding(card, 'scoreable/base/front-score').value).toBeCloseTo(24 * 3.175 - 75, 6);
-    expect(finding(evaluated({ ...easel({ depth: 152.4 }), board: 'eighths-12' }), 'scoreable').severity).toBe('pass');
+    expect(finding(evaluated(having(easel({ depth: 152.4 }), { board: 'eighths-12' })), 'scoreable').severity).toBe('pass');
   });
 });
 
 describe('rounding to grooves', () => {
   it('offers the nearest depth at which every score falls into one', () => {
-    const card: CardDocument = { ...easel({ depth: 150 }), board: 'eighths-12' };
-    const { fix } = finding(evaluated(card), 'scoreable/base/front-score');
+    const card = having(easel({ depth: 150 }), { board: 'eighths-12' });
+    const { fix } = finding(offered(card), 'scoreable/base/front-score');
     // The front is scored at half the depth: the depth must be a multiple of a quarter inch. 6 in is 2.4 mm away, 5 3/4 in 3.95.
     expect(fix!.changes).toEqual([{ owner: 'base', size: 'depth', value: expect.closeTo(152.4, 9) }]);
     expect(finding(evaluated(setSize(card, 'base', 'depth', 152.4)), 'scoreable').severity).toBe('pass');
@@ -219,7 +212,7 @@ describe('rounding to grooves', () => {
 describe('what changed between two states of a card', () => {
   it('is said in the maker’s words', () => {
     const before = vFold({});
-    const after = setSize({ ...before, stocks: { ...before.stocks, base: 'card-216' } }, 'figure', 'crestLength', 120);
+    const after = setSize(having(before, { stocks: { ...before.stocks, base: 'card-216' } }), 'figure', 'crestLength', 120);
     expect(changesBetween(before, after)).toEqual(['crest from 63 mm to 120 mm', 'the base stock']);
     expect(changesBetween(before, before)).toEqual([]);
   });
@@ -320,8 +313,8 @@ describe('any allowed sizes', () => {
         for (const { left, right, source } of design.linkage.hinges) {
           for (const end of [source.from, source.to]) expect(apart(left, right, end, end)).toBeLessThan(1e-6);
         }
-        for (const { a, b, source, fixed } of design.linkage.bonds) {
-          for (const corner of source.corners) expect(apart(a, b, corner, carry(fixed, corner[0], corner[1], 0))).toBeLessThan(1e-6);
+        for (const { a, b, corners, fixed } of design.linkage.bonds) {
+          for (const corner of corners) expect(apart(a, b, corner, carry(fixed, corner[0], corner[1], 0))).toBeLessThan(1e-6);
         }
       }),
       { numRuns: 30 },

@@ -1,16 +1,18 @@
 import { closeCard, type ClosedCard } from './card/closed-card.js';
-import { compose, type CardProblem, type Design } from './card/compose.js';
+import { claimsOf, draw, type CardProblem, type Owned } from './card/draw.js';
+import { join, type Design } from './card/join.js';
 import { standingOf, type Standing } from './card/standing.js';
-import type { CardDocument } from './card/document.js';
+import { boardOf, envelopeOf, type CardDocument } from './card/document.js';
 import { runChecks } from './check/all-checks.js';
-import { applyFix, type CheckInput, type Finding, type Fix } from './check/finding.js';
+import type { CheckInput, Finding, Fix } from './check/finding.js';
 import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
 import { carry, carryDirection, dot, minus, type Vec3 } from './linkage/rigid.js';
 import type { Measure, Tracked } from './mechanism/contract.js';
-import { retold } from './measure/retell.js';
+import { told } from './measure/sentence.js';
+import type { Notation } from './measure/units.js';
 import { cutSheet, type CutSheet } from './sheet/cut-sheet.js';
-import { boardById } from './supplies/boards.js';
-import { ENVELOPES } from './supplies/envelopes.js';
+import { starterFor } from './supplies/starter-workshops.js';
+import type { Workshop } from './supplies/workshop.js';
 
 /** Everything that is known about a card. Plain data: it may cross to another thread. */
 export interface Evaluation {
@@ -18,7 +20,7 @@ export interface Evaluation {
   motion: Motion;
   closed: ClosedCard;
   sheets: CutSheet[];
-  measures: (Measure & { owner: string })[];
+  measures: Owned<Measure>[];
   findings: Finding[];
   /** the frame in which the card is put down */
   resting: Frame;
@@ -29,112 +31,90 @@ export interface Evaluation {
 export type Outcome = { ok: true; evaluation: Evaluation } | { ok: false; problems: CardProblem[] };
 
 /**
- * The one pipeline: document → design → motion → closed card → cut sheets → findings.
- * Sizes outside their limits come back as problems; a card that cannot work is evaluated and found wanting.
- * @throws RangeError when the document names something that does not exist
+ * The one pipeline: draw → join → move → close → judge. Sizes outside their limits and places that are not there come
+ * back as problems; a card that cannot work is evaluated and found wanting.
+ * @param workshop what the maker has; where it is left out, the starter workshop of who measures like the card
  */
-export function evaluate(card: CardDocument): Outcome {
-  const outcome = judge(card);
-  if (!outcome.ok) return outcome;
-  const { evaluation } = outcome;
-  return { ok: true, evaluation: { ...evaluation, findings: withSoundOffers(evaluation) } };
+export function evaluate(card: CardDocument, workshop: Workshop = starterFor(card.notation)): Outcome {
+  const refused = (problems: readonly CardProblem[]): Outcome => ({
+    ok: false,
+    problems: problems.map((problem) => ({ ...problem, says: told(problem.says, card.notation) })),
+  });
+  const drawn = draw(card);
+  if (!drawn.ok) return refused(drawn.problems);
+  const joined = join(drawn.drawing);
+  if (!joined.ok) return refused(joined.problems);
+  return { ok: true, evaluation: judge(closeUp(move(joined.design)), workshop) };
 }
 
-function judge(card: CardDocument): Outcome {
-  const composed = compose(card);
-  const inNotation = (sentence: string): string => retold(sentence, card.notation);
-  if (!composed.ok) return { ok: false, problems: composed.problems.map((problem) => ({ ...problem, says: inNotation(problem.says) })) };
-  const { design } = composed;
-  const motion = followMotion(design.linkage, design.schedule);
+/** A design and how it moves. */
+export type Moved = Pick<Evaluation, 'design' | 'motion'>;
+
+/** Follows a design through its whole drive. */
+export const move = (design: Design): Moved => ({ design, motion: followMotion(design.linkage, design.schedule) });
+
+/** A design that has been moved, closed, and cut with the allowances that its closed stack asks for. */
+export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets'>;
+
+/** Lays a card closed. Ease comes once, from the nominal closed stack: cutting is changed by it, motion is not. */
+export function closeUp({ design, motion }: Moved): Closed {
   const closed = closeCard(design, motion);
-  giveSpines(design, closed);
-  const sheets = design.pieces.map(cutSheet);
+  const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
+  const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
+  return { design, motion, closed, sheets: design.pieces.map((piece) => cutSheet(piece, eases)) };
+}
+
+/** What the checks read of a closed card: how it stands, and what the maker has. */
+export function inspect(closedCard: Closed, workshop: Workshop): CheckInput {
+  const { design, motion } = closedCard;
+  const { card } = design;
   const resting = frameAt(motion, design.schedule, design.base.rest.at);
   const standing = standingOf(design, motion, resting);
-  const input: CheckInput = {
-    card,
+  return { ...closedCard, card, resting, standing, board: boardOf(card), envelope: envelopeOf(card), workshop };
+}
+
+/** Asks every check, and prints what they say as the maker measures. */
+export function judge(closedCard: Closed, workshop: Workshop): Evaluation {
+  const input = inspect(closedCard, workshop);
+  const { card, design, motion, closed, sheets, resting, standing } = input;
+  const findings = runChecks(input);
+  return {
     design,
     motion,
     closed,
     sheets,
     resting,
     standing,
-    board: boardById(card.board),
-    envelope: ENVELOPES.find((envelope) => envelope.id === card.envelope),
-  };
-  return {
-    ok: true,
-    evaluation: {
-      design,
-      motion,
-      closed,
-      sheets,
-      resting,
-      standing,
-      measures: [...blankMeasures(sheets, design, closed), ...design.measures],
-      findings: runChecks(input).map((finding) => ({
-        ...finding,
-        says: inNotation(finding.says),
-        ...(finding.fix && { fix: { ...finding.fix, says: inNotation(finding.fix.says) } }),
-      })),
-      openHeight: openHeight(design, motion, resting),
-    },
+    measures: [...blankMeasures(sheets, design, closed), ...design.measures].map((measure) => ({
+      ...measure,
+      because: told(measure.because, card.notation),
+    })),
+    findings: findings.map((finding) => toldFinding(finding, card.notation)),
+    openHeight: openHeight(design, motion, resting),
   };
 }
 
-/** Offers that may make something else fail are tried out: kept only where nothing fails that does not fail now. */
-function withSoundOffers({ design, findings }: Evaluation): Finding[] {
-  const failing = (some: readonly Finding[]): string[] => some.filter(({ severity }) => severity === 'fail').map(({ id }) => id);
-  const now = failing(findings);
-  const sound = new Map<string, boolean>();
-  const isSound = (offer: Fix): boolean => {
-    const tried = judge(applyFix(design.card, offer));
-    return tried.ok && failing(tried.evaluation.findings).every((id) => now.includes(id));
-  };
-  return findings.map((finding) => {
-    if (!finding.fix?.untried) return finding;
-    const { says, changes } = finding.fix;
-    if (!sound.has(says)) sound.set(says, isSound(finding.fix));
-    return { ...finding, fix: sound.get(says) ? { says, changes } : undefined };
+function toldFinding(finding: Finding, notation: Notation): Finding {
+  const fix: Fix | undefined = finding.fix && { ...finding.fix, says: told(finding.fix.says, notation) };
+  return { ...finding, says: told(finding.says, notation), ...(fix && { fix }) };
+}
+
+function blankMeasures(sheets: readonly CutSheet[], design: Design, closed: ClosedCard): Owned<Measure>[] {
+  const blanks = sheets.flatMap(({ piece, width, height }): Owned<Measure>[] => {
+    const own = { owner: piece.part!, unit: 'mm' as const, because: piece.because };
+    return [
+      { ...own, name: `${piece.id}Width`, label: `${piece.name}, blank across`, value: width },
+      { ...own, name: `${piece.id}Height`, label: `${piece.name}, blank along`, value: height },
+    ];
   });
-}
-
-/** Ease comes once, from the nominal closed stack: cutting is changed by it, motion is not. */
-function giveSpines(design: Design, closed: ClosedCard): void {
-  for (const closing of design.base.closings) {
-    const hinge = design.linkage.hinges[design.linkage.hingeIndex.get(closing.hinge)!]!;
-    hinge.source.crease.ease = closing.spined ? closed.spines[closing.hinge]! : 0;
-  }
-}
-
-function blankMeasures(sheets: readonly CutSheet[], design: Design, closed: ClosedCard): (Measure & { owner: string })[] {
-  const owner = (pieceId: string): string => (design.base.pieces.some((piece) => piece.id === pieceId) ? 'base' : pieceId);
-  const blanks = sheets.flatMap(({ piece, width, height }) => [
-    {
-      owner: owner(piece.id),
-      name: `${piece.id}Width`,
-      label: `${piece.name}, blank across`,
-      value: width,
-      unit: 'mm' as const,
-      because: piece.because,
-    },
-    {
-      owner: owner(piece.id),
-      name: `${piece.id}Height`,
-      label: `${piece.name}, blank along`,
-      value: height,
-      unit: 'mm' as const,
-      because: piece.because,
-    },
-  ]);
-  const spines = design.base.closings
+  const spines = claimsOf(design, 'closing')
     .filter((closing) => closing.spined)
-    .map((closing) => ({
-      owner: 'base',
+    .map(({ hinge, owner }): Owned<Measure> => ({
+      owner,
       name: 'spineWidth',
       label: 'Spine',
-      value: closed.spines[closing.hinge]!,
-      unit: 'mm' as const,
+      value: closed.spines[hinge]!,
+      unit: 'mm',
       because: 'as wide as the stack between the leaves is thick, so that the card closes without gaping',
     }));
   return [...blanks, ...spines];

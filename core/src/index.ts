@@ -29,13 +29,37 @@ export {
   type Sizes,
   type SizeValue,
 } from './mechanism/sizes.js';
-export { newCard, type CardDocument } from './card/document.js';
+export {
+  boardOf,
+  envelopeOf,
+  movementsOf,
+  newCard,
+  ROOT,
+  rootOf,
+  withOwnSupplies,
+  type CardDocument,
+  type CardPart,
+  type Place,
+} from './card/document.js';
+export * from './card/parts.js';
+export { cardToTry, PLAIN_CARD, sizesForClosed } from './card/try-out.js';
+export { inSentence, titlesOf } from './card/part-titles.js';
+export type { FoldSite, Site, SiteLeaf } from './mechanism/sites.js';
+export * from './supplies/workshop.js';
+export * from './supplies/starter-workshops.js';
+export * from './supplies/supplies-in-use.js';
+export * from './format/workshop-file.js';
+export type { FileProblem } from './format/file-problem.js';
+export { applyFix } from './trial/apply-fix.js';
+export { withOffers } from './trial/offers.js';
 export { DEMO_CARDS } from './card/demo-cards.js';
-export { caliperOf, layersAt } from './card/pile.js';
+export { layersAt } from './card/pile.js';
+export { caliperOf, stockOf } from './card/card-stocks.js';
 export { whatShows, type WhatShows } from './card/what-shows.js';
 export type { SeenFace } from './card/visibility.js';
 export { thicknessMap, type ThicknessMap } from './card/thickness-map.js';
-export { problemsOf, type CardProblem, type Design } from './card/compose.js';
+export { claimsOf, draw, partsOf, type CardProblem, type Drawing, type DrawnPart } from './card/draw.js';
+export type { Design } from './card/join.js';
 export * from './card/allowed.js';
 export * from './card/set-size.js';
 export * from './card/size-rows.js';

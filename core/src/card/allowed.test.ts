@@ -5,7 +5,8 @@ import { allowedWords, refusal } from './allowed.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import type { SizeValue } from '../mechanism/sizes.js';
 import { evaluate } from '../evaluate.js';
-import { problemsOf } from './compose.js';
+import { rootOf } from './document.js';
+import { partsOf } from './draw.js';
 import { filledSizes, setSize } from './set-size.js';
 import { sizeRows } from './size-rows.js';
 
@@ -89,9 +90,9 @@ describe('a card file with the wrong kind of value', () => {
 
   it('keeps what the maker wrote, and says what is wrong with it', () => {
     const card = cardOn('folded-card', { depth: 'abc' });
-    expect(problemsOf(card)).toMatchObject([{ size: 'depth', says: 'Depth: “abc” is not a number.' }]);
-    expect(card.base.sizes['depth']).toBe('abc');
-    expect(problemsOf(cardOn('layered-stage', { layers: [{ depth: 'deep' }] }))[0]).toMatchObject({
+    expect(partsOf(card).problems).toMatchObject([{ size: 'depth', says: 'Depth: “abc” is not a number.' }]);
+    expect(rootOf(card).sizes['depth']).toBe('abc');
+    expect(partsOf(cardOn('layered-stage', { layers: [{ depth: 'deep' }] })).problems[0]).toMatchObject({
       size: 'layers[1].depth',
       says: expect.stringMatching(/^Layer 1, .*“deep” is not a number\.$/),
     });

@@ -1,18 +1,19 @@
-import { plainMm, printAngle, printGrams } from '../measure/print.js';
-import { retold } from '../measure/retell.js';
+import { printAngle, printGrams } from '../measure/print.js';
+import { spoken, told } from '../measure/sentence.js';
 import { checkSizes, type SizeValue } from '../mechanism/sizes.js';
 import type { CardDocument } from './document.js';
-import { filledSizes, mechanismOf, setSize, sizeContextOf, sizesOf } from './set-size.js';
+import { sizesGiven } from './draw.js';
+import { alternativesOf, contextFor, filledSizes, mechanismOf, setSize } from './set-size.js';
 import { sizeRows, type SizeRow } from './size-rows.js';
 
-const PRINT = { count: String, weight: printGrams, angle: printAngle, length: plainMm };
+const PRINT = { count: String, weight: printGrams, angle: printAngle, length: spoken };
 
 /** What a size may be in this card, as a sentence for a field that holds nonsense; empty when nothing is to be said. */
 export function allowedWords(card: CardDocument, owner: string, name: string): string {
   const row = sizeRows(card, owner).find((candidate) => candidate.name === name);
   if (row?.options) return `Allowed: ${row.options.map((option) => option.value).join(', ')}.`;
   const range = row && rangeWords(row);
-  return range ? retold(`Allowed is ${range}.`, card.notation) : '';
+  return range ? told(`Allowed is ${range}.`, card.notation) : '';
 }
 
 /**
@@ -20,14 +21,15 @@ export function allowedWords(card: CardDocument, owner: string, name: string): s
  * is refused in its own terms, not in those of the size it stands for.
  */
 export function refusal(card: CardDocument, owner: string, name: string, value: SizeValue): string | undefined {
-  const { sizes: free, alternatives } = mechanismOf(card, owner);
+  const mechanism = mechanismOf(card, owner);
+  const alternatives = alternativesOf(mechanism);
   const target = alternatives.find((a) => a.name === name)?.insteadOf ?? name;
   const changed = setSize(card, owner, name, value);
-  const context = { sizes: filledSizes(changed, owner), ...sizeContextOf(card) };
-  const problem = checkSizes(free, sizesOf(changed, owner), context).find((candidate) => candidate.size === target);
+  const context = { ...contextFor(card, owner), sizes: filledSizes(changed, owner) };
+  const problem = checkSizes(mechanism.sizes, sizesGiven(changed, owner), context).find((candidate) => candidate.size === target);
   if (!problem) return undefined;
   const own = target === name ? undefined : outside(card, owner, name, value);
-  return retold(own ?? problem.says, card.notation);
+  return told(own ?? problem.says, card.notation);
 }
 
 function outside(card: CardDocument, owner: string, name: string, value: SizeValue): string | undefined {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toRadians } from '../measure/units.js';
-import { cardOn } from '../testing/evaluated.js';
+import { cardOn, having } from '../testing/evaluated.js';
 import { changesBetween } from './changes.js';
 import { addItem, setSize } from './set-size.js';
 
@@ -42,7 +42,7 @@ describe('what changed between two states of a card', () => {
 
   it('counts stocks, board and envelope as changes too', () => {
     const before = cardOn('folded-card');
-    const after = { ...before, stocks: { ...before.stocks, base: 'heavy-card-300' }, board: 'five-mm-300', envelope: 'c6' };
+    const after = having(before, { stocks: { ...before.stocks, base: 'heavy-card-300' }, board: 'five-mm-300', envelope: 'c6' });
     expect(changesBetween(before, after)).toEqual(['the base stock', 'the board', 'the envelope']);
   });
 });

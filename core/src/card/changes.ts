@@ -1,8 +1,11 @@
 import { printAngle, printGrams, sayLength } from '../measure/print.js';
 import type { Notation } from '../measure/units.js';
 import { itemSizeName, items, type PlainSize, type Sizes } from '../mechanism/sizes.js';
-import type { CardDocument } from './document.js';
-import { filledSizes, mechanismOf, sizesOf } from './set-size.js';
+import type { CardDocument, CardPart } from './document.js';
+import { sizesGiven } from './draw.js';
+import { titlesOf } from './part-titles.js';
+import { STOCK_ROLES, ROLE_NAMES } from '../supplies/stocks.js';
+import { filledSizes, mechanismOf } from './set-size.js';
 
 type Counted = 'length' | 'angle' | 'count' | 'weight';
 
@@ -15,30 +18,47 @@ const PRINT: Record<Counted, (value: number, notation: Notation) => string> = {
 
 /** What differs between two states of a card, in words: `Crest from 63 mm to 120 mm`. */
 export function changesBetween(before: CardDocument, after: CardDocument): string[] {
-  const owners = ['base', ...after.movements.map((m) => m.id)];
-  const sizes = owners.flatMap((owner) => {
-    if (owner !== 'base' && !before.movements.some((m) => m.id === owner)) return [`${mechanismOf(after, owner).name} added`];
-    const mechanism = mechanismOf(after, owner);
-    if (mechanism !== mechanismOf(before, owner)) return [`${mechanism.name} in place of another`];
-    const named = new Set([...Object.keys(sizesOf(before, owner)), ...Object.keys(sizesOf(after, owner))]);
-    const [old, now] = [filledSizes(before, owner), filledSizes(after, owner)].map((filled) => flattened(filled, after, owner));
-    return now!.flatMap(({ name, list, size, value, label }) => {
-      const was = old!.find((entry) => entry.name === name)?.value;
-      if (!named.has(list ?? name) || was === value) return [];
-      const say = (v: number | string | undefined): string =>
-        typeof v === 'number' ? PRINT[size.kind as Counted](v, after.notation) : `“${v ?? 'none'}”`;
-      return [`${label.toLowerCase()} from ${say(was)} to ${say(value)}`];
-    });
+  const titles = titlesOf(after);
+  const gone = before.parts
+    .filter(({ id }) => !after.parts.some((part) => part.id === id))
+    .map(({ id }) => `${titlesOf(before).get(id)!} taken away`);
+  const sizes = after.parts.flatMap((part) => {
+    const was = before.parts.find(({ id }) => id === part.id);
+    if (!was) return [`${titles.get(part.id)!} added`];
+    if (was.mechanism !== part.mechanism) return [`${mechanismOf(after, part.id).name} in place of another`];
+    return [
+      ...placeChanges(was, part, titles.get(part.id)!),
+      ...sizeChanges(before, after, part.id, part.on && after.parts.length > 2 ? `${titles.get(part.id)!}: ` : ''),
+    ];
   });
-  const stocks = (['base', 'mechanism', 'display', 'film'] as const).flatMap((role) =>
-    before.stocks[role] === after.stocks[role] ? [] : [`the ${role} stock`],
+  const stocks = STOCK_ROLES.flatMap((role) =>
+    before.stocks[role] === after.stocks[role] ? [] : [`the ${ROLE_NAMES[role].toLowerCase()}`],
   );
   return [
+    ...gone,
     ...sizes,
     ...stocks,
     ...(before.board === after.board ? [] : ['the board']),
     ...(before.envelope === after.envelope ? [] : ['the envelope']),
   ];
+}
+
+function placeChanges({ on: was }: CardPart, { on: now }: CardPart, title: string): string[] {
+  if (!was || !now) return [];
+  if (was.part !== now.part || was.site !== now.site) return [`${title} moved to another fold`];
+  return was.turned === now.turned ? [] : [`${title} turned round`];
+}
+
+function sizeChanges(before: CardDocument, after: CardDocument, owner: string, prefix: string): string[] {
+  const named = new Set([...Object.keys(sizesGiven(before, owner)), ...Object.keys(sizesGiven(after, owner))]);
+  const [old, now] = [filledSizes(before, owner), filledSizes(after, owner)].map((filled) => flattened(filled, after, owner));
+  return now!.flatMap(({ name, list, size, value, label }) => {
+    const was = old!.find((entry) => entry.name === name)?.value;
+    if (!named.has(list ?? name) || was === value) return [];
+    const say = (v: number | string | undefined): string =>
+      typeof v === 'number' ? PRINT[size.kind as Counted](v, after.notation) : `“${v ?? 'none'}”`;
+    return [`${prefix}${label.toLowerCase()} from ${say(was)} to ${say(value)}`];
+  });
 }
 
 interface Entry {

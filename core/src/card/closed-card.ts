@@ -3,7 +3,9 @@ import { stackClosed, type ClosedStack } from '../linkage/stacking.js';
 import type { Mm } from '../measure/units.js';
 import { boxOf, type Box } from '../plane/outline.js';
 import { CREASE_ZONE } from '../supplies/limits.js';
-import type { Design } from './compose.js';
+import type { ClaimOf } from '../mechanism/claims.js';
+import { claimsOf } from './draw.js';
+import type { Design } from './join.js';
 import { pileOf, thickestPlace, type Slab, type Thickest } from './pile.js';
 
 /** What lies between the two sides of a fold at one distance from it. */
@@ -36,7 +38,7 @@ export function closeCard(design: Design, motion: Motion): ClosedCard {
   const pile = pileOf(design, stack);
   const props: ClosedCard['props'] = {};
   const spines: ClosedCard['spines'] = {};
-  for (const closing of design.base.closings) {
+  for (const closing of claimsOf(design, 'closing')) {
     const profile = propsBetween(design, pile, closing);
     const most = profile.reduce((thick, { thickness }) => Math.max(thick, thickness), 0);
     props[closing.hinge] = profile;
@@ -45,7 +47,7 @@ export function closeCard(design: Design, motion: Motion): ClosedCard {
   return { stack, box, props, spines, pile, thickest: thickestPlace(design, pile, box) };
 }
 
-type Closing = Design['base']['closings'][number];
+type Closing = ClaimOf<'closing'>;
 
 /** A prop shorter than this along the fold dents; a longer one holds a stiff leaf open. */
 export const LEAST_PROP: Mm = 20;

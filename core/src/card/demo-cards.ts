@@ -30,7 +30,7 @@ export const DEMO_CARDS: readonly CardDocument[] = [
       {
         id: 'figure',
         mechanism: 'v-fold',
-        host: 'main-fold',
+        on: { part: 'base', site: 'main-fold' },
         sizes: {
           rayAngle: toRadians(45),
           wingAngle: toRadians(60),

@@ -1,12 +1,20 @@
 import * as v from 'valibot';
-import { BOARDS } from '../supplies/boards.js';
-import { STOCKS } from '../supplies/stocks.js';
 import { NOTATIONS, type Notation } from '../measure/units.js';
+import { boardSchema, envelopeSchema, stockSchema } from '../supplies/supply-schemas.js';
+import { starterFor } from '../supplies/starter-workshops.js';
+import { carriedFor } from '../supplies/supplies-in-use.js';
+import { STOCK_ROLES, type StockRole } from '../supplies/stocks.js';
+import type { Workshop } from '../supplies/workshop.js';
 
-/** The only thing that is stored. Everything else is worked out from it. Lengths mm, angles radians. */
-export const CURRENT_VERSION = 2;
+/** The only thing that is stored of a card. Everything else is worked out from it. Lengths mm, angles radians. */
 
-const EVERYDAY_FILM = 'film-190';
+export const CURRENT_VERSION = 3;
+
+/** Id of the part that all others stand on. No other part may have it. */
+export const ROOT = 'base';
+
+/** A card carries at most so many parts. */
+export const MOST_PARTS = 25;
 
 const oneOf = (what: string, values: readonly string[]) =>
   v.pipe(
@@ -41,7 +49,25 @@ const ownOutline = v.strictObject({
     v.maxLength(600, 'allowed: 3 to 600 points'),
   ),
 });
+
 const positive = v.pipe(finite, v.minValue(0.1, 'allowed: 0.1 and more'));
+
+/** What stands where: the part that carries it, and the fold of that part; turned end for end where the maker wished so. */
+const placeSchema = v.strictObject({
+  part: identifier,
+  site: identifier,
+  turned: v.optional(v.literal(true, 'allowed: true, or left out')),
+});
+
+const partSchema = v.strictObject({
+  id: identifier,
+  mechanism: identifier,
+  /** what the maker calls it, where the mechanism's own name is not enough */
+  name: v.optional(v.pipe(text(60), v.minLength(1, 'allowed: at least one character'))),
+  /** left out for the base alone */
+  on: v.optional(placeSchema),
+  sizes,
+});
 
 export const cardSchema = v.strictObject({
   format: v.literal('diptychon-card', 'allowed: diptychon-card'),
@@ -56,38 +82,24 @@ export const cardSchema = v.strictObject({
     ),
     v.transform((value) => value as Notation),
   ),
-  board: oneOf(
-    'boards',
-    BOARDS.map((b) => b.id),
+  /** the base first; what stands on a part after it */
+  parts: v.pipe(
+    v.array(partSchema),
+    v.minLength(1, 'allowed: the base and what stands on it'),
+    v.maxLength(MOST_PARTS, `allowed: at most ${MOST_PARTS} parts`),
   ),
+  /** ids of supplies, by what they are for */
+  stocks: v.strictObject(Object.fromEntries(STOCK_ROLES.map((role) => [role, identifier])) as Record<StockRole, typeof identifier>),
+  /** pieces that are cut from a stock of their own */
+  pieceStocks: v.optional(v.record(identifier, identifier)),
+  board: identifier,
   envelope: v.optional(identifier),
-  stocks: v.strictObject({
-    base: oneOf(
-      'stocks',
-      STOCKS.map((s) => s.id),
-    ),
-    mechanism: oneOf(
-      'stocks',
-      STOCKS.map((s) => s.id),
-    ),
-    display: oneOf(
-      'stocks',
-      STOCKS.map((s) => s.id),
-    ),
-    /** clear film; cards made before there was any have the everyday one */
-    film: v.optional(
-      oneOf(
-        'stocks',
-        STOCKS.map((s) => s.id),
-      ),
-      EVERYDAY_FILM,
-    ),
+  /** copies of those supplies as they were when they were chosen */
+  supplies: v.strictObject({
+    stocks: v.pipe(v.array(stockSchema), v.maxLength(40, 'allowed: at most 40 stocks')),
+    boards: v.pipe(v.array(boardSchema), v.maxLength(8, 'allowed: at most 8 boards')),
+    envelopes: v.pipe(v.array(envelopeSchema), v.maxLength(8, 'allowed: at most 8 envelopes')),
   }),
-  base: v.strictObject({ mechanism: identifier, sizes }),
-  movements: v.pipe(
-    v.array(v.strictObject({ id: identifier, mechanism: identifier, host: identifier, sizes })),
-    v.maxLength(24, 'allowed: at most 24 movements'),
-  ),
   outlines: v.optional(v.pipe(v.array(ownOutline), v.maxLength(12, 'allowed: at most 12 outlines'))),
   /** what the maker's post takes, as the maker was told it: mm and g */
   post: v.optional(
@@ -103,19 +115,55 @@ export const cardSchema = v.strictObject({
 });
 
 export type CardDocument = v.InferOutput<typeof cardSchema>;
+export type CardPart = CardDocument['parts'][number];
+export type Place = NonNullable<CardPart['on']>;
 
-/** A new card on a base, with everyday stocks; sizes left out take their defaults. */
-export function newCard(
-  given: Partial<Omit<CardDocument, 'stocks'>> & Pick<CardDocument, 'id' | 'name' | 'base'> & { stocks?: Partial<CardDocument['stocks']> },
-): CardDocument {
-  return {
+/** The part that all others stand on. */
+export const rootOf = (card: Pick<CardDocument, 'parts'>): CardPart => card.parts[0]!;
+
+/** The parts that stand on the base or on one another. */
+export const movementsOf = (card: Pick<CardDocument, 'parts'>): readonly (CardPart & { on: Place })[] =>
+  card.parts.filter((part): part is CardPart & { on: Place } => part.on !== undefined);
+
+type Given = Partial<Omit<CardDocument, 'parts' | 'stocks'>> &
+  Pick<CardDocument, 'id' | 'name'> & {
+    base: Pick<CardPart, 'mechanism' | 'sizes'>;
+    movements?: readonly (CardPart & { on: Place })[];
+    stocks?: Partial<CardDocument['stocks']>;
+  };
+
+/** A new card on a base, with what this workshop usually takes; sizes left out take their defaults. */
+export function newCard({ base, movements = [], stocks, ...given }: Given, workshop?: Workshop): CardDocument {
+  const { usual } = workshop ?? starterFor('mm');
+  const card: Omit<CardDocument, 'supplies'> = {
     format: 'diptychon-card',
     version: CURRENT_VERSION,
     foldEdge: 'side',
-    notation: 'mm',
-    board: 'rule',
-    movements: [],
+    notation: workshop?.notation ?? 'mm',
+    board: usual.board,
     ...given,
-    stocks: { base: 'card-250', mechanism: 'light-card-160', display: 'card-250', film: EVERYDAY_FILM, ...given.stocks },
+    parts: [{ id: ROOT, mechanism: base.mechanism, sizes: base.sizes }, ...movements],
+    stocks: { ...usual.stocks, ...stocks },
   };
+  return withOwnSupplies(card, ...(workshop ? [workshop] : []));
 }
+
+/** A card that carries copies of just what it uses: those it has already, then those of the workshops. */
+export function withOwnSupplies(
+  card: Omit<CardDocument, 'supplies'> & Partial<CardDocument>,
+  ...workshops: readonly Workshop[]
+): CardDocument {
+  const carried = carriedFor(card, ...(card.supplies ? [card.supplies] : []), ...workshops);
+  return { ...card, supplies: JSON.parse(JSON.stringify(carried)) as CardDocument['supplies'] };
+}
+
+/** The board that a card is scored on. @throws RangeError when the card does not carry it */
+export function boardOf({ board, supplies }: Pick<CardDocument, 'board' | 'supplies'>): CardDocument['supplies']['boards'][number] {
+  const found = supplies.boards.find(({ id }) => id === board);
+  if (!found) throw new RangeError(`no board “${board}”; the card carries ${supplies.boards.map(({ id }) => id).join(', ')}`);
+  return found;
+}
+
+/** The envelope that was chosen for a card, if one was. */
+export const envelopeOf = ({ envelope, supplies }: Pick<CardDocument, 'envelope' | 'supplies'>) =>
+  supplies.envelopes.find(({ id }) => id === envelope);

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { GLUE_FILM } from '../supplies/limits.js';
-import { stockById } from '../supplies/stocks.js';
-import { cardOn, evaluated } from '../testing/evaluated.js';
-import { caliperOf, layersAt, pileOf, thicknessAt, thickestPlace } from './pile.js';
+import { cardOn, evaluated, stockById } from '../testing/evaluated.js';
+import { caliperOf } from './card-stocks.js';
+import { layersAt, pileOf, thicknessAt, thickestPlace } from './pile.js';
 import { weightOf } from './weight.js';
 
 const CARD = stockById('card-250').caliper;

@@ -3,8 +3,9 @@ import type { Mm } from '../measure/units.js';
 import { areaContains, boxOf, type Area, type Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { GLUE_FILM } from '../supplies/limits.js';
-import type { Piece } from '../sheet/piece.js';
-import type { Design } from './compose.js';
+import { caliperOf } from './card-stocks.js';
+import { claimsOf } from './draw.js';
+import type { Design } from './join.js';
 
 /** One slab of the closed pile. Inner layers have body -1. */
 export interface Slab {
@@ -21,19 +22,14 @@ export interface Thickest {
   bodies: number[];
 }
 
-/** Thickness of one layer of a piece. */
-export function caliperOf(design: Design, piece: Piece): Mm {
-  if (piece.thickness !== undefined) return piece.thickness;
-  return piece.stock === 'stop' ? 0 : design.stocks[piece.stock].caliper;
-}
-
 /** All slabs of the closed card, from the bottom up. */
 export function pileOf(design: Design, stack: ClosedStack): Slab[] {
   const order = stack.order.length > 0 ? stack.order : stack.layers.map((layer) => layer.body);
+  const layers = claimsOf(design, 'inner-layer');
   return order.flatMap((body): Slab[] => {
     const { area } = stack.layers[body]!;
     const own = { body, area, box: boxOf(area.outer), thickness: caliperOf(design, design.panels[body]!.piece) };
-    const inside = design.base.innerLayers
+    const inside = layers
       .filter((layer) => design.linkage.bodyOf.get(layer.panel) === body)
       .map(({ outline, thickness }) => ({ body: -1, thickness, area: { outer: outline, holes: [] }, box: boxOf(outline) }));
     return [own, ...inside];

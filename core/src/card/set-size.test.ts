@@ -4,23 +4,22 @@ import { CATALOGUE } from '../mechanism/catalogue.js';
 import { evaluate } from '../evaluate.js';
 import { toRadians } from '../measure/units.js';
 import { DEMO_CARDS } from './demo-cards.js';
-import { newCard, type CardDocument } from './document.js';
+import { baseSizes, cardWith, evaluated } from '../testing/evaluated.js';
+import { movementsOf, newCard, rootOf, type CardDocument } from './document.js';
+import { cardToTry } from './try-out.js';
 import { migrate } from './migrate.js';
 import { allowedWords, refusal } from './allowed.js';
 import { filledSizes, setSize, unsetSize } from './set-size.js';
 import { sizeRows } from './size-rows.js';
 
 const easel = newCard({ id: 'e', name: 'e', base: { mechanism: 'easel-folded-front', sizes: { depth: 150 } } });
-const vFold: CardDocument = {
-  ...newCard({ id: 'v', name: 'v', base: { mechanism: 'folded-card', sizes: {} } }),
-  movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }],
-};
+const vFold = cardWith('v-fold');
 
 describe('setting a size', () => {
   it('leaves the card before as it was', () => {
     const before = JSON.stringify(easel);
     const after = setSize(easel, 'base', 'depth', 120);
-    expect(after.base.sizes['depth']).toBe(120);
+    expect(rootOf(after).sizes['depth']).toBe(120);
     expect(JSON.stringify(easel)).toBe(before);
   });
 
@@ -28,7 +27,7 @@ describe('setting a size', () => {
     fc.assert(
       fc.property(fc.double({ min: 110, max: 300, noNaN: true }), fc.double({ min: 25, max: 84, noNaN: true }), (depth, lean) => {
         const card = setSize(setSize(easel, 'base', 'depth', depth), 'base', 'lean', toRadians(lean));
-        expect(card.base.sizes['stopDistance']).toBeCloseTo(depth * Math.cos(toRadians(lean)), 9);
+        expect(rootOf(card).sizes['stopDistance']).toBeCloseTo(depth * Math.cos(toRadians(lean)), 9);
         expect(sizeRows(card, 'base').find((row) => row.name === 'lean')!.value).toBeCloseTo(toRadians(lean), 9);
       }),
     );
@@ -40,9 +39,9 @@ describe('setting a size', () => {
   });
 
   it('leaves other movements alone', () => {
-    const two: CardDocument = { ...vFold, movements: [...vFold.movements, { ...vFold.movements[0]!, id: 'second' }] };
+    const two: CardDocument = { ...vFold, parts: [...vFold.parts, { ...movementsOf(vFold)[0]!, id: 'second' }] };
     const set = setSize(two, 'second', 'crestLength', 30);
-    expect(set.movements.map((m) => m.sizes)).toEqual([{}, { crestLength: 30 }]);
+    expect(movementsOf(set).map((m) => m.sizes)).toEqual([{}, { crestLength: 30 }]);
   });
 });
 
@@ -95,13 +94,10 @@ describe('rows of sizes for a screen', () => {
 describe('every mechanism of the catalogue', () => {
   it.each(CATALOGUE.map((m) => [m.id, m] as const))(
     '%s has defaults within its own limits, and a reason for every limit',
-    (id, mechanism) => {
-      const card: CardDocument =
-        mechanism.kind === 'base'
-          ? newCard({ id: 'c', name: 'c', base: { mechanism: id, sizes: {} } })
-          : { ...vFold, movements: [{ id: 'figure', mechanism: id, host: 'main-fold', sizes: {} }] };
+    (_, mechanism) => {
+      const card = cardToTry(mechanism);
       expect(evaluate(card).ok).toBe(true);
-      for (const owner of ['base', ...card.movements.map((m) => m.id)]) {
+      for (const { id: owner } of card.parts) {
         for (const row of sizeRows(card, owner)) {
           if (row.range) expect(row.range.because.length).toBeGreaterThan(15);
           expect(row.help).toMatch(/\.$/);
@@ -110,37 +106,29 @@ describe('every mechanism of the catalogue', () => {
     },
   );
 
-  it.each(CATALOGUE.map((m) => [m.id, m] as const))('%s gives every measure a reason', (id, mechanism) => {
-    if (mechanism.kind !== 'base') return;
-    const outcome = evaluate(newCard({ id: 'c', name: 'c', base: { mechanism: id, sizes: {} } }));
-    if (!outcome.ok) throw new Error('defaults refused');
-    for (const measure of outcome.evaluation.measures) expect(measure.because.length).toBeGreaterThan(10);
+  it.each(CATALOGUE.map((m) => [m.id, m] as const))('%s gives every measure a reason', (_, mechanism) => {
+    for (const measure of evaluated(cardToTry(mechanism)).measures) expect(measure.because.length).toBeGreaterThan(10);
   });
 });
 
-describe('composing', () => {
+describe('drawing', () => {
   it('refuses a size that no part has', () => {
-    const outcome = evaluate({ ...easel, base: { ...easel.base, sizes: { girth: 3 } } });
+    const outcome = evaluate(baseSizes(easel, { girth: 3 }));
     expect(!outcome.ok && outcome.problems[0]!.says).toContain('there is no such size');
   });
 
-  it('names a fold that the card does not have', () => {
-    const lost = { ...vFold, movements: [{ ...vFold.movements[0]!, host: 'side-fold' }] };
-    expect(() => evaluate(lost)).toThrow('no fold “side-fold”');
+  it('says of a fold that is not there whose it is and which there are', () => {
+    const lost: CardDocument = { ...vFold, parts: [vFold.parts[0]!, { ...vFold.parts[1]!, on: { part: 'base', site: 'side-fold' } }] };
+    expect(evaluate(lost)).toMatchObject({
+      ok: false,
+      problems: [{ owner: 'figure', says: 'V-fold figure: Folded card has no fold “side-fold” to stand on; it has main-fold.' }],
+    });
   });
 
   it('carries two figures on one fold, each with its own panels', () => {
-    const two: CardDocument = {
-      ...vFold,
-      base: { mechanism: 'folded-card', sizes: { depth: 120, length: 250 } },
-      movements: [
-        { id: 'near', mechanism: 'v-fold', host: 'main-fold', sizes: { apex: 40, wingLength: 50, crestLength: 50 } },
-        { id: 'far', mechanism: 'v-fold', host: 'main-fold', sizes: { apex: 160, wingLength: 50, crestLength: 50 } },
-      ],
-    };
-    const outcome = evaluate(two);
-    if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
-    const { motion, design, findings } = outcome.evaluation;
+    const figure = (id: string, apex: number) => ({ ...vFold.parts[1]!, id, sizes: { apex, wingLength: 50, crestLength: 50 } });
+    const leaves = baseSizes(vFold, { depth: 120, length: 250 });
+    const { motion, design, findings } = evaluated({ ...leaves, parts: [leaves.parts[0]!, figure('near', 40), figure('far', 160)] });
     expect(motion.worstMisfit).toBeLessThan(1e-6);
     expect(motion.freedom).toBe(0);
     expect(design.panels.filter((panel) => panel.id.startsWith('far/'))).toHaveLength(4);
@@ -154,7 +142,7 @@ describe('bringing a document up to date', () => {
     expect(migrate(raw)).toEqual(raw);
   });
 
-  it.each([undefined, 'one', 0, 1.5, 3])('refuses the version %j with what is allowed', (version) => {
-    expect(() => migrate({ version })).toThrow(/allowed: 1 to 2/);
+  it.each([undefined, 'one', 0, 1.5, 4])('refuses the version %j with what is allowed', (version) => {
+    expect(() => migrate({ version })).toThrow(/allowed: 1 to 3/);
   });
 });

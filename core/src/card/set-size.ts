@@ -1,31 +1,48 @@
-import { baseById, movementById } from '../mechanism/catalogue.js';
+import { mechanismById } from '../mechanism/catalogue.js';
 import { fillSizes, itemSizeOf, type SizeContext, type SizeItem, type Sizes, type SizeValue } from '../mechanism/sizes.js';
-import type { Base, Movement } from '../mechanism/contract.js';
-import { stockById } from '../supplies/stocks.js';
-import type { CardDocument } from './document.js';
-import { ownOutlines } from './own-outlines.js';
+import type { AlternativeSize, Base, Movement } from '../mechanism/contract.js';
+import type { FoldSite } from '../mechanism/sites.js';
+import { partsOf, siteFor, sizeContextOf, sizesGiven } from './draw.js';
+import { ROOT, type CardDocument } from './document.js';
 
-/** Sizes given in a card, for one owner: `base` or a movement's id. */
-export function sizesOf(card: CardDocument, owner: string): Sizes {
-  if (owner !== 'base') return card.movements.find((m) => m.id === owner)?.sizes ?? {};
-  const keepsFoldEdge = baseById(card.base.mechanism).sizes.some((size) => size.name === 'foldEdge');
-  return keepsFoldEdge ? { ...card.base.sizes, foldEdge: card.foldEdge } : card.base.sizes;
-}
-
-/** The mechanism behind an owner. */
+/** The mechanism behind a part. @throws RangeError when the card has no such part */
 export function mechanismOf(card: CardDocument, owner: string): Base | Movement {
-  if (owner === 'base') return baseById(card.base.mechanism);
-  const movement = card.movements.find((m) => m.id === owner);
-  if (!movement) throw new RangeError(`the card has no part “${owner}”`);
-  return movementById(movement.mechanism);
+  const part = card.parts.find(({ id }) => id === owner);
+  if (!part) throw new RangeError(`the card has no part “${owner}”`);
+  return mechanismById(part.mechanism);
 }
 
-/** All sizes of an owner, defaults filled in. */
+export const alternativesOf = ({ alternatives }: Base | Movement): readonly AlternativeSize[] => alternatives ?? [];
+
+/** All sizes of a part, defaults filled in. Where what carries it cannot be built, its limits are those of a plain fold. */
 export function filledSizes(card: CardDocument, owner: string): Sizes {
-  const context = sizeContextOf(card);
-  const base = fillSizes(baseById(card.base.mechanism).sizes, sizesOf(card, 'base'), context);
-  if (owner === 'base') return base;
-  return fillSizes(mechanismOf(card, owner).sizes, sizesOf(card, owner), context, base);
+  const built = partsOf(card).parts.find(({ id }) => id === owner);
+  return built?.sizes ?? fillSizes(mechanismOf(card, owner).sizes, sizesGiven(card, owner), contextFor(card, owner));
+}
+
+/** What the limits of a part's sizes depend on besides those sizes. */
+export function contextFor(card: CardDocument, owner: string): Omit<SizeContext, 'sizes' | 'item' | 'index'> {
+  const site = owner === ROOT ? undefined : (siteFor(card, owner) ?? PLAIN_FOLD);
+  return { ...sizeContextOf(card), ...(site && { site }) };
+}
+
+/** Two leaves as large as a hand: stands in for a place that is not there, so that fields can still be shown. */
+const PLAIN_FOLD: FoldSite = {
+  kind: 'fold',
+  id: 'fold',
+  name: 'fold',
+  part: ROOT,
+  hinge: '',
+  leaves: [leafOf('left'), leafOf('right')],
+  length: 150,
+  shape: 'valley',
+  closedAt: 0,
+  opensTo: Math.PI,
+  oneSheet: true,
+};
+
+function leafOf(name: string): FoldSite['leaves'][number] {
+  return { panel: '', name, face: 'up', frame: { to: [0, 0], turn: 0, flipped: false }, depth: 105, caliper: 0.3 };
 }
 
 /**
@@ -34,11 +51,11 @@ export function filledSizes(card: CardDocument, owner: string): Sizes {
  * edge of the fold belongs to the card as a whole. Limits are not checked here: `evaluate` does that.
  */
 export function setSize(card: CardDocument, owner: string, name: string, value: SizeValue): CardDocument {
-  const alternative = mechanismOf(card, owner).alternatives.find((a) => a.name === name);
+  const alternative = alternativesOf(mechanismOf(card, owner)).find((a) => a.name === name);
   if (alternative && typeof value === 'number') {
     return setSize(card, owner, alternative.insteadOf, alternative.toSize(value, filledSizes(card, owner)));
   }
-  if (owner === 'base' && name === 'foldEdge' && (value === 'side' || value === 'top')) return { ...card, foldEdge: value };
+  if (owner === ROOT && name === 'foldEdge' && (value === 'side' || value === 'top')) return { ...card, foldEdge: value };
   const itemSize = itemSizeOf(name);
   if (itemSize && !Array.isArray(value)) {
     const list = [...listAsGiven(card, owner, itemSize.list)];
@@ -60,41 +77,53 @@ export function unsetSize(card: CardDocument, owner: string, name: string): Card
   return withSizes(card, owner, (sizes) => Object.fromEntries(Object.entries(sizes).filter(([key]) => key !== name)));
 }
 
-/** The entries of a list with only the sizes that were set, or as the list is by default. */
+/**
+ * The entries of a list with only the sizes that were set. A list that was never set has as many entries as it has by
+ * default, nothing set in any of them: to set one size of one entry freezes no other.
+ */
 export function listAsGiven(card: CardDocument, owner: string, name: string): readonly SizeItem[] {
-  const given = sizesOf(card, owner)[name];
-  if (Array.isArray(given)) return given as readonly SizeItem[];
-  const size = mechanismOf(card, owner).sizes.find((candidate) => candidate.name === name);
-  if (size?.kind !== 'list') throw new RangeError(`no list of sizes “${name}”`);
-  return size.default({ ...sizeContextOf(card), sizes: filledSizes(card, owner) });
+  const given = sizesGiven(card, owner)[name];
+  return Array.isArray(given) ? (given as readonly SizeItem[]) : defaultList(card, owner, name).map(() => ({}));
+}
+
+/** A card with so many entries in a list of sizes: the first ones kept as they are, new ones with their own defaults. */
+export function setCount(card: CardDocument, owner: string, list: string, count: number): CardDocument {
+  const now = listForCounting(card, owner, list);
+  if (now.length === count) return card;
+  return setSize(
+    card,
+    owner,
+    list,
+    Array.from({ length: count }, (_, i) => now[i] ?? {}),
+  );
 }
 
 /** A card with one more entry in a list of sizes, with its defaults. */
 export function addItem(card: CardDocument, owner: string, list: string): CardDocument {
-  return setSize(card, owner, list, [...listAsGiven(card, owner, list), {}]);
+  return setCount(card, owner, list, listAsGiven(card, owner, list).length + 1);
 }
 
 /** A card without one entry (from 0) of a list of sizes. */
 export function removeItem(card: CardDocument, owner: string, list: string, index: number): CardDocument {
-  const kept = listAsGiven(card, owner, list).filter((_, i) => i !== index);
+  const kept = listForCounting(card, owner, list).filter((_, i) => i !== index);
   return setSize(card, owner, list, kept);
 }
 
-type Given = CardDocument['base']['sizes'];
-
-function withSizes(card: CardDocument, owner: string, change: (sizes: Given) => Record<string, SizeValue>): CardDocument {
-  const changed = (sizes: Given): Given => change(sizes) as Given;
-  if (owner === 'base') return { ...card, base: { ...card.base, sizes: changed(card.base.sizes) } };
-  return { ...card, movements: card.movements.map((m) => (m.id === owner ? { ...m, sizes: changed(m.sizes) } : m)) };
+function defaultList(card: CardDocument, owner: string, name: string): readonly SizeItem[] {
+  const size = mechanismOf(card, owner).sizes.find((candidate) => candidate.name === name);
+  if (size?.kind !== 'list') throw new RangeError(`no list of sizes “${name}”`);
+  return size.default({ ...contextFor(card, owner), sizes: filledSizes(card, owner) });
 }
 
-/** What limits may depend on besides the sizes: calipers, and the outlines a card brings. */
-export function sizeContextOf(card: CardDocument): Omit<SizeContext, 'sizes' | 'item' | 'index'> {
-  return {
-    baseCaliper: stockById(card.stocks.base).caliper,
-    mechanismCaliper: stockById(card.stocks.mechanism).caliper,
-    displayCaliper: stockById(card.stocks.display).caliper,
-    filmCaliper: stockById(card.stocks.film).caliper,
-    ownOutlines: ownOutlines(card),
-  };
+/** Entries with what the list as a whole gives each of them: that no longer holds once their number changes. */
+function listForCounting(card: CardDocument, owner: string, name: string): readonly SizeItem[] {
+  const whole = defaultList(card, owner, name);
+  const given = listAsGiven(card, owner, name);
+  return given.length === whole.length ? given.map((item, i) => ({ ...whole[i], ...item })) : given;
+}
+
+type Given = CardDocument['parts'][number]['sizes'];
+
+function withSizes(card: CardDocument, owner: string, change: (sizes: Given) => Record<string, SizeValue>): CardDocument {
+  return { ...card, parts: card.parts.map((part) => (part.id === owner ? { ...part, sizes: change(part.sizes) as Given } : part)) };
 }

@@ -1,7 +1,8 @@
 import { itemSizeName, items, num, type ListSize, type PlainSize, type SizeContext, type Sizes } from '../mechanism/sizes.js';
 import type { AlternativeSize } from '../mechanism/contract.js';
 import type { CardDocument } from './document.js';
-import { filledSizes, listAsGiven, mechanismOf, sizeContextOf, sizesOf } from './set-size.js';
+import { sizesGiven } from './draw.js';
+import { alternativesOf, contextFor, filledSizes, listAsGiven, mechanismOf } from './set-size.js';
 
 /** A size as a screen shows it: what it is, where it may go, whether the maker set it. */
 export interface SizeRow {
@@ -42,13 +43,13 @@ export interface ListRow {
 export function sizeRows(card: CardDocument, owner: string): SizeRow[] {
   const mechanism = mechanismOf(card, owner);
   const sizes = filledSizes(card, owner);
-  const given = sizesOf(card, owner);
-  const context: SizeContext = { sizes, ...sizeContextOf(card) };
+  const given = sizesGiven(card, owner);
+  const context: SizeContext = { sizes, ...contextFor(card, owner) };
   const shown = mechanism.sizes.filter((size) => size.shown?.(sizes) ?? true);
   return shown.flatMap((size): SizeRow[] => {
     if (size.kind === 'list') return itemRows(card, owner, size, context);
     const row = rowOf(card, owner, size, context, sizes[size.name] as number | string, size.name in given);
-    const alternatives = mechanism.alternatives
+    const alternatives = alternativesOf(mechanism)
       .filter((a) => a.insteadOf === size.name)
       .map((a) => alternativeRow(a, owner, sizes, size as RangedSize, context));
     return [row, ...alternatives];
@@ -66,7 +67,7 @@ export function listRows(card: CardDocument, owner: string): ListRow[] {
 }
 
 function itemRows(card: CardDocument, owner: string, list: ListSize, context: SizeContext): SizeRow[] {
-  const given = sizesOf(card, owner)[list.name] === undefined ? [] : listAsGiven(card, owner, list.name);
+  const given = sizesGiven(card, owner)[list.name] === undefined ? [] : listAsGiven(card, owner, list.name);
   return items(context.sizes, list.name).flatMap((item, index) =>
     list.item
       .filter((size) => size.shown?.({ ...context.sizes, ...item }) ?? true)

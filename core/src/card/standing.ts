@@ -3,7 +3,8 @@ import { carry, cross, dot, minus, norm, type Vec3 } from '../linkage/rigid.js';
 import type { Mm, Radians } from '../measure/units.js';
 import { areaOf, centroid, convexHull, loopContains, type Loop } from '../plane/outline.js';
 import { distanceToSegment, type Point } from '../plane/point.js';
-import type { Design } from './compose.js';
+import { claimsOf } from './draw.js';
+import type { Design } from './join.js';
 import { weightOfArea } from './weight.js';
 
 /** Points this close to the lowest one touch the table too. */
@@ -47,7 +48,7 @@ export function standingOf(design: Design, motion: Motion, frame: Frame): Standi
     add(carry(pose[body]!, cx, cy, 0), (areaOf(panel.area) / MM2_PER_M2) * weightOfArea(design, panel.piece));
     for (const [x, y] of panel.area.outer) corners.push(carry(pose[body]!, x, y, 0));
   });
-  for (const layer of design.base.innerLayers) {
+  for (const layer of claimsOf(design, 'inner-layer')) {
     const body = design.linkage.bodyOf.get(layer.panel)!;
     const area = { outer: layer.outline, holes: [] };
     const [cx, cy] = centroid(area);

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cardOn, evaluated } from '../testing/evaluated.js';
-import { stockById } from '../supplies/stocks.js';
+import { cardOn, evaluated, stockById } from '../testing/evaluated.js';
 import { thicknessMap } from './thickness-map.js';
 
 const CARD = stockById('card-250').caliper;

@@ -1,7 +1,7 @@
 import type { Mm } from '../measure/units.js';
 import type { Box } from '../plane/outline.js';
 import type { ClosedCard } from './closed-card.js';
-import type { Design } from './compose.js';
+import type { Design } from './join.js';
 import { thicknessAt } from './pile.js';
 
 /** Thickness of the closed card over a grid, row by row from the lower left; 0 where nothing lies. */

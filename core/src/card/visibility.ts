@@ -4,7 +4,9 @@ import { areaContains, areaOf, boxOf, type Area, type Box, type Loop } from '../
 import type { Point } from '../plane/point.js';
 import type { Face } from '../sheet/piece.js';
 import type { ClosedCard } from './closed-card.js';
-import type { Design } from './compose.js';
+import { isClear } from '../supplies/stocks.js';
+import { stockOf } from './card-stocks.js';
+import type { Design } from './join.js';
 
 /** What is seen of one face of a panel from one side. */
 export interface SeenFace {
@@ -97,8 +99,7 @@ function drawnPanel(
   // The panel's plane: normal · (p − origin) = 0, solved for the depth of a point of the picture.
   const [u, v] = facing === 0 ? [0, 0] : [-dot(normal, right) / facing, -dot(normal, above) / facing];
   const d = dot(origin, toward) - u * dot(origin, right) - v * dot(origin, above);
-  const { stock } = design.panels[body]!.piece;
-  const clear = stock !== 'stop' && design.stocks[stock].clear === true;
+  const clear = isClear(stockOf(design, design.panels[body]!.piece));
   return { body, area: { outer, holes: area.holes.map(onPicture) }, box: boxOf(outer), facing, plane: [d, u, v], clear };
 }
 

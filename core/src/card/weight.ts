@@ -1,14 +1,14 @@
-import type { Design } from './compose.js';
 import { areaOf } from '../plane/outline.js';
 import type { Piece } from '../sheet/piece.js';
+import { stockOf, type CardStocks } from './card-stocks.js';
+import type { Design } from './join.js';
 
-/** Foam and layers of a raised stop, g/m² for each mm of height. */
-const FOAM_PER_MM = 120;
 const MM2_PER_M2 = 1e6;
 
-/** Weight of a piece for its area, g/m². */
-export function weightOfArea(design: Design, piece: Piece): number {
-  return piece.stock === 'stop' ? FOAM_PER_MM * (piece.thickness ?? 1) : design.stocks[piece.stock].weight;
+/** Weight of a piece for its area, g/m²: that of its stock, for raised stock by its height. */
+export function weightOfArea(card: { stocks: CardStocks }, piece: Piece): number {
+  const { weight, caliper } = stockOf(card, piece);
+  return piece.thickness === undefined ? weight : (weight * piece.thickness) / caliper;
 }
 
 /** Weight of the whole card, g: area of every panel × weight of its stock. */

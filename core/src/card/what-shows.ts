@@ -1,6 +1,6 @@
 import { frameBetween, type Motion } from '../linkage/motion.js';
 import type { ClosedCard } from './closed-card.js';
-import type { Design } from './compose.js';
+import type { Design } from './join.js';
 import { visibleFaces, type SeenFace } from './visibility.js';
 
 /** What shows of a card at the three moments that matter for two-sided stock and for the message. */

@@ -3,7 +3,8 @@ import { clears } from './clears.js';
 import { withCauses } from './causes.js';
 import { closesLoop } from './closes-loop.js';
 import { equalWidths } from './equal-widths.js';
-import type { CheckInput, Finding } from './finding.js';
+import { ROOT } from '../card/document.js';
+import type { CheckInput, Finding, Verdict } from './finding.js';
 import { foldsFlat } from './folds-flat.js';
 import { glueClear } from './glue-clear.js';
 import { hasRoom } from './has-room.js';
@@ -43,7 +44,31 @@ const WEIGHT = { fail: 0, warn: 1, pass: 2 } as const;
 
 /** Runs every check. Worst first; what follows from another finding comes after its cause. */
 export function runChecks(input: CheckInput): Finding[] {
-  const found = withCauses(CHECKS.flatMap((check) => check(input)));
+  const owners = new Map(input.design.panels.map(({ id, part }) => [id, part ?? ROOT]));
+  const found = withCauses(CHECKS.flatMap((check) => check(input))).map((verdict): Finding => ({
+    ...verdict,
+    owner: ownerOf(verdict, input, owners),
+    shortfall: shortfallOf(verdict),
+  }));
   const isRoot = (finding: Finding): number => (finding.followsFrom ? 1 : 0);
   return found.sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity] || isRoot(a) - isRoot(b));
+}
+
+/** The part that a verdict is about: the one farthest from the base among its panels and creases. */
+function ownerOf({ owner, panels = [], creases = [] }: Verdict, { design }: CheckInput, owners: ReadonlyMap<string, string>): string {
+  if (owner !== undefined) return owner;
+  const beside = creases.flatMap((id) => {
+    const hinge = design.linkage.hinges[design.linkage.hingeIndex.get(id) ?? -1];
+    return hinge ? [hinge.source.left, hinge.source.right] : [];
+  });
+  const order = design.parts.map(({ id }) => id);
+  const named = [...panels, ...beside].map((id) => owners.get(id) ?? ROOT);
+  return named.reduce((far, id) => (order.indexOf(id) > order.indexOf(far) ? id : far), ROOT);
+}
+
+/** How far a value is on the wrong side of its limit; what fails without a number of its own is one whole thing wrong. */
+function shortfallOf({ severity, shortfall, value, limit }: Verdict): number {
+  if (severity === 'pass') return 0;
+  if (shortfall !== undefined) return shortfall;
+  return value === undefined || limit === undefined ? 1 : Math.abs(value - limit);
 }

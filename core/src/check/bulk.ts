@@ -1,8 +1,8 @@
-import { plainMm } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { areaBelow } from '../plane/clip.js';
 import { areaOf, boxOf } from '../plane/outline.js';
 import { BULK_NOTICED, UNEVEN_NOTICED } from '../supplies/limits.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 import { weightOf } from '../card/weight.js';
 
 const NO_SIDES: Partial<Record<'fold' | 'free' | 'lower' | 'upper', string>> = {};
@@ -10,7 +10,7 @@ const NO_SIDES: Partial<Record<'fold' | 'free' | 'lower' | 'upper', string>> = {
 /** How thick is the closed card, where, is one side thicker than the other, and does the maker's post take it? */
 export const bulk: Check = (input) => [thickest(input), uneven(input), ...post(input)];
 
-function thickest({ design, closed, card }: CheckInput): Finding {
+function thickest({ design, closed, card }: CheckInput): Verdict {
   const { thickness, at, bodies } = closed.thickest;
   const { minX, minY } = closed.box;
   const sides = design.base.sides ?? NO_SIDES;
@@ -26,7 +26,7 @@ function thickest({ design, closed, card }: CheckInput): Finding {
     at: 0,
     panels: bodies.map((body) => design.panels[body]!.id),
     says:
-      `Closed it is ${plainMm(thickness)} thick at the thickest place, ${plainMm(at[0] - minX)} from ${sides.fold ?? 'the fold'} and ${plainMm(at[1] - minY)} from ${sides.lower ?? 'the lower end'}` +
+      `Closed it is ${spoken(thickness)} thick at the thickest place, ${spoken(at[0] - minX)} from ${sides.fold ?? 'the fold'} and ${spoken(at[1] - minY)} from ${sides.lower ?? 'the lower end'}` +
       (thick ? '; ask what your post allows.' : '.'),
   };
 }
@@ -35,7 +35,7 @@ function thickest({ design, closed, card }: CheckInput): Finding {
  * Mean thickness of the closed card's two halves, across and along: weight of paper in each over its half
  * of the closed outline. A card much thicker on one side rocks in its envelope and rubs at the edge.
  */
-function uneven({ design, closed }: CheckInput): Finding {
+function uneven({ design, closed }: CheckInput): Verdict {
   const card = { outer: design.base.closedOutline, holes: [] };
   const { minX, maxX, minY, maxY } = boxOf(card.outer);
   const sides = { fold: 'the fold', free: 'the free edge', lower: 'the lower end', upper: 'the upper end', ...design.base.sides };
@@ -65,13 +65,13 @@ function uneven({ design, closed }: CheckInput): Finding {
     unit: 'mm',
     at: 0,
     says: seen
-      ? `The half toward ${thicker} is on average ${plainMm(value)} thicker than the other: it rocks in its envelope. A liner or layers on the thin side even it out.`
-      : `Both halves are about equally thick (${plainMm(value)} apart on average).`,
+      ? `The half toward ${thicker} is on average ${spoken(value)} thicker than the other: it rocks in its envelope. A liner or layers on the thin side even it out.`
+      : `Both halves are about equally thick (${spoken(value)} apart on average).`,
   };
 }
 
 /** Limits of the maker's own post, only where the maker entered them. */
-function post({ card, design, closed }: CheckInput): Finding[] {
+function post({ card, design, closed }: CheckInput): Verdict[] {
   if (!card.post) return [];
   const { minX, maxX, minY, maxY } = closed.box;
   const [width, height] = [maxX - minX, maxY - minY];
@@ -81,10 +81,10 @@ function post({ card, design, closed }: CheckInput): Finding[] {
     { id: 'short', limit: card.post.short, value: Math.min(width, height), unit: 'mm', what: 'wide' },
     { id: 'weight', limit: card.post.weight, value: weightOf(design), unit: 'g', what: 'in weight without its envelope' },
   ];
-  return limits.flatMap(({ id, limit, value, unit, what }): Finding[] => {
+  return limits.flatMap(({ id, limit, value, unit, what }): Verdict[] => {
     if (limit === undefined) return [];
     const ok = value <= limit;
-    const say = (n: number): string => (unit === 'mm' ? plainMm(n) : `${Number(n.toFixed(1))} g`);
+    const say = (n: number): string => (unit === 'mm' ? spoken(n) : `${Number(n.toFixed(1))} g`);
     return [
       {
         id: `bulk/post-${id}`,

@@ -1,4 +1,4 @@
-import type { Finding } from './finding.js';
+import type { Verdict } from './finding.js';
 
 /** Which checks look at the root of what others only feel. A fault of the first kind explains one of the second. */
 const ROOTS: Readonly<Record<string, readonly string[]>> = {
@@ -13,7 +13,7 @@ const ROOTS: Readonly<Record<string, readonly string[]>> = {
  * Tells causes from consequences: a failing finding without a cause of its own follows from a failing
  * root that it shares a panel with, or, when it is about the whole card, from any.
  */
-export function withCauses(findings: readonly Finding[]): Finding[] {
+export function withCauses(findings: readonly Verdict[]): Verdict[] {
   const failing = findings.filter((finding) => finding.severity === 'fail');
   return findings.map((finding) => {
     if (finding.severity !== 'fail' || finding.followsFrom) return finding;
@@ -24,7 +24,7 @@ export function withCauses(findings: readonly Finding[]): Finding[] {
   });
 }
 
-function isAbout(effect: Finding, cause: Finding): boolean {
+function isAbout(effect: Verdict, cause: Verdict): boolean {
   if (!effect.panels || effect.check === 'folds-flat' || effect.check === 'closes-loop') return true;
   return effect.panels.some((panel) => cause.panels?.includes(panel));
 }

@@ -1,16 +1,14 @@
+import { claimsOf } from '../card/draw.js';
 import { describe, expect, it } from 'vitest';
-import { newCard, type CardDocument } from '../card/document.js';
-import { evaluate, type Evaluation } from '../evaluate.js';
+import { ROOT, type CardDocument } from '../card/document.js';
 import { standingOf } from '../card/standing.js';
-import { cutSheet } from '../sheet/cut-sheet.js';
-import { boardById } from '../supplies/boards.js';
-import { ENVELOPES } from '../supplies/envelopes.js';
-import { stockById } from '../supplies/stocks.js';
+import type { Claim } from '../mechanism/claims.js';
+import { baseSizes, cardOn, cardWith, checkInputOf, having, stockById } from '../testing/evaluated.js';
 import { runChecks } from './all-checks.js';
 import { bulk } from './bulk.js';
 import { clears } from './clears.js';
 import { closesLoop } from './closes-loop.js';
-import type { CheckInput, Finding } from './finding.js';
+import type { CheckInput, Verdict } from './finding.js';
 import { foldsFlat } from './folds-flat.js';
 import { glueClear } from './glue-clear.js';
 import { meets } from './meets.js';
@@ -20,37 +18,17 @@ import { staysInside } from './stays-inside.js';
 
 type SizeMap = Record<string, number | string>;
 
-const easelCard = (sizes: SizeMap = {}): CardDocument =>
-  newCard({ id: 'easel', name: 'easel', base: { mechanism: 'easel-folded-front', sizes } });
-const vFoldCard = (sizes: SizeMap = {}, base: SizeMap = {}): CardDocument =>
-  newCard({
-    id: 'v',
-    name: 'v',
-    base: { mechanism: 'folded-card', sizes: base },
-    movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes }],
-  });
+const easelCard = (sizes: SizeMap = {}): CardDocument => cardOn('easel-folded-front', sizes);
+const vFoldCard = (sizes: SizeMap = {}, base: SizeMap = {}): CardDocument => cardWith('v-fold', sizes, base);
+const inputOf = checkInputOf;
 
-/** What a check reads, from a card; parts may be changed by a test before the check sees them. */
-function inputOf(card: CardDocument): CheckInput & { evaluation: Evaluation } {
-  const outcome = evaluate(card);
-  if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
-  const { evaluation } = outcome;
-  const { design, motion, closed, resting, standing } = evaluation;
-  return {
-    evaluation,
-    card,
-    design,
-    motion,
-    closed,
-    resting,
-    standing,
-    sheets: design.pieces.map(cutSheet),
-    board: boardById(card.board),
-    envelope: ENVELOPES.find((e) => e.id === card.envelope),
-  };
-}
+const bad = <V extends Verdict>(findings: readonly V[]): V[] => findings.filter((f) => f.severity !== 'pass');
 
-const bad = (findings: readonly Finding[]): Finding[] => findings.filter((f) => f.severity !== 'pass');
+/** A design that claims something else instead. */
+const claiming = (input: CheckInput, ...claims: Claim[]): CheckInput => ({
+  ...input,
+  design: { ...input.design, claims: claims.map((claim) => ({ ...claim, owner: ROOT })) },
+});
 
 describe('meets', () => {
   it('is content with edges that meet', () => {
@@ -59,11 +37,10 @@ describe('meets', () => {
 
   it('measures by how much two edges miss each other', () => {
     const input = inputOf(vFoldCard());
-    const [edges] = input.design.base.meetings;
+    const [edges] = claimsOf(input.design, 'meeting');
     // The back leaf's edge looked for 1.5 mm nearer the fold than it is: the front's lies that far past it.
     const b = { ...edges!.b, from: [edges!.b.from[0] - 1.5, 0] as const, to: [edges!.b.to[0] - 1.5, edges!.b.to[1]] as const };
-    const design = { ...input.design, base: { ...input.design.base, meetings: [{ ...edges!, b }] } };
-    expect(meets({ ...input, design })).toMatchObject([{ severity: 'fail', value: expect.closeTo(1.5, 9) }]);
+    expect(meets(claiming(input, { ...edges!, b }))).toMatchObject([{ severity: 'fail', value: expect.closeTo(1.5, 9) }]);
   });
 });
 
@@ -95,9 +72,8 @@ describe('folds-flat', () => {
   it('lets a crease give near its fold, by two calipers of the card', () => {
     const caliper = stockById('card-250').caliper;
     const gapeOf = (innerThickness: number, innerFrom: number): number =>
-      foldsFlat(
-        inputOf(newCard({ id: 'f', name: 'f', base: { mechanism: 'folded-card', sizes: { depth: 100, innerThickness, innerFrom } } })),
-      ).find((f) => f.id.startsWith('folds-flat/gape'))!.value!;
+      foldsFlat(inputOf(cardOn('folded-card', { depth: 100, innerThickness, innerFrom }))).find((f) => f.id.startsWith('folds-flat/gape'))!
+        .value!;
     expect(gapeOf(1, 10)).toBeCloseTo(Math.max(((1 - 2 * caliper) / 10) * 100, (1 / 20) * 100), 3);
     expect(gapeOf(1, 25)).toBeCloseTo(4, 4);
   });
@@ -113,13 +89,13 @@ describe('stays-inside', () => {
 
   it('takes the thickness off the envelope both ways', () => {
     // C6 is 162 × 114 inside: 161 mm long leaves 1 mm, which a closed easel of more than 1 mm does not have.
-    const tight = staysInside(inputOf({ ...easelCard({ depth: 161, length: 105 }), envelope: 'c6' }));
+    const tight = staysInside(inputOf(having(easelCard({ depth: 161, length: 105 }), { envelope: 'c6' })));
     const thickness = inputOf(easelCard({ depth: 161, length: 105 })).closed.thickest.thickness;
     expect(tight.find((f) => f.id === 'stays-inside/envelope')).toMatchObject({
       severity: 'fail',
       value: expect.closeTo(161 + thickness - 162, 6),
     });
-    const easy = staysInside(inputOf({ ...easelCard({ depth: 150, length: 105 }), envelope: 'c6' }));
+    const easy = staysInside(inputOf(having(easelCard({ depth: 150, length: 105 }), { envelope: 'c6' })));
     expect(easy.find((f) => f.id === 'stays-inside/envelope')!.severity).toBe('pass');
   });
 
@@ -134,13 +110,10 @@ describe('stays-inside', () => {
 describe('clears', () => {
   it('finds a figure that stands in the way of the foot of an easel', () => {
     // A figure on the main fold of an easel stands under the strut, where the triangle is narrow.
-    const card: CardDocument = {
-      ...easelCard({ depth: 200, length: 150, stopDistance: 100 }),
-      movements: [
-        { id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: { crestLength: 150, wingLength: 60, outline: 'upright', apex: 60 } },
-      ],
-    };
-    const input = inputOf(card);
+    const sizes = { crestLength: 150, wingLength: 60, outline: 'upright', apex: 60 };
+    const figure = { id: 'figure', mechanism: 'v-fold', on: { part: ROOT, site: 'main-fold' }, sizes };
+    const easel = easelCard({ depth: 200, length: 150, stopDistance: 100 });
+    const input = inputOf({ ...easel, parts: [...easel.parts, figure] });
     const found = bad(clears(input));
     expect(found.length).toBeGreaterThan(0);
     for (const finding of found) {
@@ -158,7 +131,7 @@ describe('clears', () => {
 
 describe('stands', () => {
   it('knows that a card standing half open does not tip, and one stood nearly shut does', () => {
-    const half = stands(inputOf(newCard({ id: 's', name: 's', base: { mechanism: 'folded-card', sizes: { shown: 'standing' } } })));
+    const half = stands(inputOf(cardOn('folded-card', { shown: 'standing' })));
     expect(half[0]!.severity).toBe('pass');
     // Two leaves 105 deep at a right angle on edge: contact is the triangle of both feet; the centre of weight lies
     // half way along each leaf, so it is 105·√2/4 from the hypotenuse's middle line: 37.1/… measured inward.
@@ -168,7 +141,7 @@ describe('stands', () => {
   });
 
   it('measures a flat card from its middle to its nearer edge', () => {
-    const flat = stands(inputOf(newCard({ id: 's', name: 's', base: { mechanism: 'folded-card', sizes: { depth: 105, length: 148 } } })));
+    const flat = stands(inputOf(cardOn('folded-card', { depth: 105, length: 148 })));
     expect(flat[0]!.value).toBeCloseTo(148 / 2, 6);
   });
 
@@ -189,7 +162,7 @@ describe('stands', () => {
 
 describe('bulk', () => {
   it('adds up every layer at the thickest place', () => {
-    const input = inputOf(newCard({ id: 'b', name: 'b', base: { mechanism: 'folded-card', sizes: { innerThickness: 5 } } }));
+    const input = inputOf(cardOn('folded-card', { innerThickness: 5 }));
     expect(bulk(input)[0]).toMatchObject({ id: 'bulk', severity: 'warn', value: expect.closeTo(2 * 0.31 + 5, 9) });
     expect(bulk(inputOf(vFoldCard()))[0]!.severity).toBe('pass');
   });
@@ -201,8 +174,7 @@ describe('bulk', () => {
 });
 
 describe('bulk: sides and post', () => {
-  const block = (innerFrom: number): CardDocument =>
-    newCard({ id: 'b', name: 'b', base: { mechanism: 'folded-card', sizes: { depth: 100, length: 80, innerThickness: 4, innerFrom } } });
+  const block = (innerFrom: number): CardDocument => cardOn('folded-card', { depth: 100, length: 80, innerThickness: 4, innerFrom });
 
   it('says which half is thicker, by the mean over each', () => {
     // A block of 4 mm from 50 to 97 of 100, 74 of 80 along: all of it in the free half. 4 × 47 × 74 ÷ (50 × 80).
@@ -228,20 +200,17 @@ describe('bulk: sides and post', () => {
 
 describe('scoreable', () => {
   it('reads a score beyond a short board from the other end', () => {
-    const card: CardDocument = {
-      ...newCard({ id: 'd', name: 'd', base: { mechanism: 'folded-card', sizes: { depth: 240 } } }),
-      board: 'half-cm-210',
-    };
+    const card = cardOn('folded-card', { depth: 240 }, { board: 'half-cm-210' });
     // 240 from both ends of 480: beyond a board of 210 either way.
     expect(bad(scoreable(inputOf(card)))[0]!.says).toContain('beyond the board from both ends');
-    const shorter: CardDocument = { ...card, base: { mechanism: 'folded-card', sizes: { depth: 205 } } };
+    const shorter = baseSizes(card, { depth: 205 });
     expect(bad(scoreable(inputOf(shorter)))).toEqual([]);
   });
 
   it('leaves the second score of a spine, and scores that do not cross the blank, to pencil and rule', () => {
-    const spined: CardDocument = { ...easelCard({ depth: 150, spine: 'auto' }), board: 'five-mm-300' };
+    const spined: CardDocument = having(easelCard({ depth: 150, spine: 'auto' }), { board: 'five-mm-300' });
     expect(bad(scoreable(inputOf(spined)))).toEqual([]);
-    expect(bad(scoreable(inputOf({ ...vFoldCard({}, { depth: 105 }), board: 'five-mm-300' })))).toEqual([]);
+    expect(bad(scoreable(inputOf(having(vFoldCard({}, { depth: 105 }), { board: 'five-mm-300' }))))).toEqual([]);
   });
 });
 
@@ -250,7 +219,7 @@ describe('glue-clear', () => {
     const input = inputOf(easelCard());
     const [display] = input.design.linkage.bonds;
     // The glued area moved up by 30 mm reaches past the lower half of the front onto the strut.
-    const moved = { ...display!, source: { ...display!.source, corners: display!.source.corners.map(([x, y]) => [x, y + 30] as const) } };
+    const moved = { ...display!, corners: display!.corners.map(([x, y]) => [x, y + 30] as const) };
     const linkage = { ...input.design.linkage, bonds: [moved] };
     const found = bad(glueClear({ ...input, design: { ...input.design, linkage } }));
     const past = found.find((f) => f.id.endsWith('/past'))!;

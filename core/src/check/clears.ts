@@ -1,11 +1,12 @@
-import { caliperOf } from '../card/pile.js';
+import { caliperOf } from '../card/card-stocks.js';
 import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
 import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
 import { convexHull, type Loop } from '../plane/outline.js';
-import { plainMm, printAngle } from '../measure/print.js';
+import { printAngle } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { toRadians } from '../measure/units.js';
 import type { Panel } from '../sheet/panels.js';
-import type { Check, Finding } from './finding.js';
+import type { Check, Verdict } from './finding.js';
 
 /** A shared line shorter than this is a corner touching, not a collision. */
 const LEAST_LINE = 1;
@@ -26,7 +27,7 @@ interface Solid {
 export const clears: Check = ({ design, motion }) => {
   const pairs = pairsToWatch(design.panels, design.linkage);
   const hulls = design.panels.map((panel) => convexHull(panel.area.outer));
-  const found: Finding[] = [];
+  const found: Verdict[] = [];
   const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
   for (const frame of motion.frames) {
     if (frame.opening < NEARLY_CLOSED || frame.misfit > JOINT_SLACK) continue;
@@ -54,7 +55,7 @@ export const clears: Check = ({ design, motion }) => {
       panels: [hit.a.id, hit.b.id],
       at: hit.at,
       ...(!motion.closedFlat.holds && { followsFrom: motion.frames[0]!.misfit > JOINT_SLACK ? 'closes-loop' : 'folds-flat' }),
-      says: `On the way, ${hit.a.name} and ${hit.b.name} run into each other at an opening of ${printAngle(hit.opening)}, by up to ${plainMm(hit.depth)}.`,
+      says: `On the way, ${hit.a.name} and ${hit.b.name} run into each other at an opening of ${printAngle(hit.opening)}, by up to ${spoken(hit.depth)}.`,
     });
   }
   if (found.length === 0)

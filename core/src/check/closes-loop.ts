@@ -1,19 +1,20 @@
 import { JOINT_SLACK } from '../linkage/motion.js';
-import { plainMm, printAngle } from '../measure/print.js';
-import type { Check, Finding } from './finding.js';
+import { printAngle } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
+import type { Check, Verdict } from './finding.js';
 
 /** Do all joints fit through the whole motion, or must the card bend or bind? */
 export const closesLoop: Check = ({ motion }) => {
   const { reachable, worstMisfit, wrongWay, freedom, frames } = motion;
   const worst = frames.reduce((most, frame) => (frame.misfit > most.misfit ? frame : most));
-  const found: Finding[] = [];
+  const found: Verdict[] = [];
   const base = { check: 'closes-loop', value: worstMisfit, limit: JOINT_SLACK, unit: 'mm' as const };
   if (worstMisfit <= JOINT_SLACK) {
     found.push({
       ...base,
       id: 'closes-loop',
       severity: 'pass',
-      says: `Every joint fits through the whole motion, to ${worstMisfit < 1e-6 ? 'a millionth of a mm' : plainMm(worstMisfit)}.`,
+      says: `Every joint fits through the whole motion, to ${worstMisfit < 1e-6 ? 'a millionth of a mm' : spoken(worstMisfit)}.`,
     });
   } else {
     const [from, to] = reachable.opening;
@@ -27,8 +28,8 @@ export const closesLoop: Check = ({ motion }) => {
       at: reachable.from > 0 ? reachable.from : reachable.to,
       says:
         from === to
-          ? `The joints fit at no opening: one is off by up to ${plainMm(worstMisfit)}, so the card must bend or tear.`
-          : `The card cannot go its whole way: ${says.join(', and ')}. Forced further, a joint is off by ${plainMm(worstMisfit)} at ${printAngle(worst.opening)}.`,
+          ? `The joints fit at no opening: one is off by up to ${spoken(worstMisfit)}, so the card must bend or tear.`
+          : `The card cannot go its whole way: ${says.join(', and ')}. Forced further, a joint is off by ${spoken(worstMisfit)} at ${printAngle(worst.opening)}.`,
     });
   }
   if (wrongWay.length > 0) {

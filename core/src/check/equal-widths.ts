@@ -1,4 +1,6 @@
-import { capitalised, plainMm } from '../measure/print.js';
+import { claimsOf } from '../card/draw.js';
+import { capitalised } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { boxOf } from '../plane/outline.js';
 import type { Check, CheckInput } from './finding.js';
 import { mended } from './mended.js';
@@ -8,7 +10,7 @@ const ALLOWED = 0.3;
 
 /** Are panels that must be equally wide equally wide? Widths are read off the flat pieces, across the scores. */
 export const equalWidths: Check = ({ design }) =>
-  (design.base.equalWidths ?? []).map(({ id, name, a, b, or, mend }) => {
+  claimsOf(design, 'equal-widths').map(({ id, name, a, b, or, mend, owner }) => {
     const [one, other] = [widthOf(design, a.panels), widthOf(design, b.panels)];
     const value = Math.abs(one - other);
     const ok = value <= ALLOWED;
@@ -22,9 +24,9 @@ export const equalWidths: Check = ({ design }) =>
       unit: 'mm' as const,
       panels: [...a.panels, ...b.panels],
       says: ok
-        ? `${capitalised(name)} are equally wide, ${plainMm(one)}${each}.`
-        : `${capitalised(a.says)} ${a.panels.length > 1 ? 'are' : 'is'} ${plainMm(one)} wide${each}, ${b.says} ${plainMm(other)}: ${plainMm(value)} apart, so that ${or}.`,
-      ...(!ok && mend && { fix: mended(mend) }),
+        ? `${capitalised(name)} are equally wide, ${spoken(one)}${each}.`
+        : `${capitalised(a.says)} ${a.panels.length > 1 ? 'are' : 'is'} ${spoken(one)} wide${each}, ${b.says} ${spoken(other)}: ${spoken(value)} apart, so that ${or}.`,
+      ...(!ok && mend && { fix: mended(mend, owner) }),
     };
   });
 

@@ -1,11 +1,10 @@
-import type { CardDocument } from '../card/document.js';
 import type { ClosedCard } from '../card/closed-card.js';
-import { setSize } from '../card/set-size.js';
-import type { Design } from '../card/compose.js';
+import type { Design } from '../card/join.js';
 import type { Standing } from '../card/standing.js';
 import type { Frame, Motion } from '../linkage/motion.js';
 import type { Envelope } from '../supplies/envelopes.js';
 import type { Board } from '../supplies/boards.js';
+import type { Workshop } from '../supplies/workshop.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 
 export type Severity = 'pass' | 'warn' | 'fail';
@@ -14,13 +13,6 @@ export type Severity = 'pass' | 'warn' | 'fail';
 export interface Fix {
   says: string;
   changes: { owner: string; size: string; value: number | string }[];
-  /** may make something else fail: it is tried out before it is offered */
-  untried?: true;
-}
-
-/** A card with the changes of a fix made. */
-export function applyFix(card: CardDocument, { changes }: Fix): CardDocument {
-  return changes.reduce((changed, { owner, size, value }) => setSize(changed, owner, size, value), card);
 }
 
 /** One verdict: a sentence with its numbers and its place. */
@@ -41,11 +33,18 @@ export interface Finding {
   /** id of the finding that causes this one */
   followsFrom?: string;
   fix?: Fix;
+  /** the part it is about */
+  owner: string;
+  /** how far from right it is, in one direction: 0 when it passes */
+  shortfall: number;
 }
+
+/** What a check says. Owner and shortfall are worked out where it leaves them out: see `all-checks`. */
+export type Verdict = Omit<Finding, 'owner' | 'shortfall'> & Partial<Pick<Finding, 'owner' | 'shortfall'>>;
 
 /** What every check may read. */
 export interface CheckInput {
-  card: CardDocument;
+  card: Design['card'];
   design: Design;
   motion: Motion;
   closed: ClosedCard;
@@ -54,6 +53,7 @@ export interface CheckInput {
   standing: Standing;
   board: Board;
   envelope: Envelope | undefined;
+  workshop: Workshop;
 }
 
-export type Check = (input: CheckInput) => Finding[];
+export type Check = (input: CheckInput) => Verdict[];

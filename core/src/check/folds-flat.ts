@@ -1,10 +1,11 @@
+import { claimsOf } from '../card/draw.js';
 import type { PropAt } from '../card/closed-card.js';
 import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
 import { carry } from '../linkage/rigid.js';
-import { plainMm } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
 import { CREASE_GIVE_CALIPERS, CREASE_ZONE, GAPE_SEEN, GAPE_TOO_MUCH } from '../supplies/limits.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 
 const FLAT_ANGLE = 1;
 const FLAT_HEIGHT = 0.2;
@@ -12,7 +13,7 @@ const FLAT_HEIGHT = 0.2;
 /** Do all panels lie in one plane when closed, without passing through each other, and does the pile let the card shut? */
 export const foldsFlat: Check = (input) => [liesFlat(input), ...crossings(input), ...gapes(input)];
 
-function liesFlat({ design, motion }: CheckInput): Finding {
+function liesFlat({ design, motion }: CheckInput): Verdict {
   const frame = motion.frames[0]!;
   const pose = poseOf(motion, frame);
   let worst = { angle: 0, height: 0, panel: design.panels[0]! };
@@ -30,7 +31,7 @@ function liesFlat({ design, motion }: CheckInput): Finding {
       panels: [worst.panel.id],
       says:
         worst.angle < FLAT_ANGLE
-          ? `It does not fold flat: forced shut, a joint is off by ${plainMm(frame.misfit)}.`
+          ? `It does not fold flat: forced shut, a joint is off by ${spoken(frame.misfit)}.`
           : `It does not fold flat, because it cannot be closed: forced shut, ${worst.panel.name} stands ${worst.angle.toFixed(0)}° out of the leaf.`,
     };
   }
@@ -39,16 +40,16 @@ function liesFlat({ design, motion }: CheckInput): Finding {
       ...base,
       severity: 'fail',
       panels: [worst.panel.id],
-      says: `Shut, ${worst.panel.name} stands ${worst.angle.toFixed(0)}° out of the leaf, ${plainMm(worst.height)} high: the card does not fold flat.`,
+      says: `Shut, ${worst.panel.name} stands ${worst.angle.toFixed(0)}° out of the leaf, ${spoken(worst.height)} high: the card does not fold flat.`,
     };
   }
   return { ...base, severity: 'pass', says: 'Closed, every panel lies flat.' };
 }
 
 /** A card that is forced shut lies anyhow: there the order of layers says nothing. */
-function crossings({ design, closed, motion }: CheckInput): Finding[] {
+function crossings({ design, closed, motion }: CheckInput): Verdict[] {
   if (motion.frames[0]!.misfit > JOINT_SLACK) return [];
-  const found = closed.stack.crossings.map(([a, b]): Finding => {
+  const found = closed.stack.crossings.map(([a, b]): Verdict => {
     const [one, other] = [design.panels[a]!, design.panels[b]!];
     return {
       id: `folds-flat/crossing/${one.id}/${other.id}`,
@@ -76,21 +77,22 @@ function crossings({ design, closed, motion }: CheckInput): Finding[] {
  * thickness(r) ÷ r, less what a spine takes up, and the free edge gapes by the leaf's depth times that.
  * Within 20 mm of the fold the crease itself gives by about one caliper of each leaf.
  */
-function gapes({ design, closed, motion }: CheckInput): Finding[] {
+function gapes({ design, closed, motion }: CheckInput): Verdict[] {
   if (motion.frames[0]!.misfit > JOINT_SLACK) return [];
   const creaseGives = CREASE_GIVE_CALIPERS * design.stocks.base.caliper;
-  return design.base.closings.map((closing): Finding => {
+  return claimsOf(design, 'closing').map((closing): Verdict => {
     const spine = closing.spined ? closed.spines[closing.hinge]! : 0;
     const angleOf = ({ r, thickness }: PropAt): number => Math.max(0, (thickness - spine - (r < CREASE_ZONE ? creaseGives : 0)) / r);
     const none: PropAt = { r: closing.depth, thickness: 0 };
     const prop = closed.props[closing.hinge]!.reduce((worst, here) => (angleOf(here) > angleOf(worst) ? here : worst), none);
     const value = angleOf(prop) * closing.depth;
     const severity = value > GAPE_TOO_MUCH ? 'fail' : value > GAPE_SEEN ? 'warn' : 'pass';
-    const spineHelps = !closing.spined && severity !== 'pass';
+    const spineHelps = !closing.spined && closing.spineSize !== '' && severity !== 'pass';
     return {
       id: `folds-flat/gape/${closing.hinge}`,
       check: 'folds-flat',
       severity,
+      owner: closing.owner,
       value,
       limit: GAPE_SEEN,
       unit: 'mm',
@@ -98,12 +100,12 @@ function gapes({ design, closed, motion }: CheckInput): Finding[] {
       at: 0,
       says:
         value < 0.05
-          ? `The ${closing.name} closes without gaping${spine > 0 ? `: its spine of ${plainMm(spine)} takes up the stack` : ''}.`
-          : `The free edge gapes about ${plainMm(value)}: ${plainMm(prop.thickness)} of stack begins ${plainMm(prop.r)} from the ${closing.name} (an upper estimate for stiff leaves; card gives a little).`,
+          ? `The ${closing.name} closes without gaping${spine > 0 ? `: its spine of ${spoken(spine)} takes up the stack` : ''}.`
+          : `The free edge gapes about ${spoken(value)}: ${spoken(prop.thickness)} of stack begins ${spoken(prop.r)} from the ${closing.name} (an upper estimate for stiff leaves; card gives a little).`,
       ...(spineHelps && {
         fix: {
-          says: `Give the ${closing.name} a spine of ${plainMm(closed.spines[closing.hinge]!)}.`,
-          changes: [{ owner: 'base', size: closing.spineSize, value: 'auto' }],
+          says: `Give the ${closing.name} a spine of ${spoken(closed.spines[closing.hinge]!)}.`,
+          changes: [{ owner: closing.owner, size: closing.spineSize, value: 'auto' }],
         },
       }),
     };

@@ -1,16 +1,17 @@
-import { plainMm } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { carryFlat } from '../linkage/rigid.js';
 import { subtract, totalArea } from '../plane/boolean.js';
 import { distance, distanceToSegment, type Point } from '../plane/point.js';
 import { signedArea, type Area, type Loop } from '../plane/outline.js';
 import { LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
-import type { Check, Finding } from './finding.js';
+import type { Check, Verdict } from './finding.js';
 
 /** Is every glued area on one panel on each side, clear of folds that move, and wide enough to hold? */
 export const glueClear: Check = ({ design }) => {
-  const found: Finding[] = [];
+  const found: Verdict[] = [];
   for (const bond of design.linkage.bonds) {
-    const { id, name, corners } = bond.source;
+    const { corners } = bond;
+    const { id, name } = bond.source;
     const panels = [bond.source.panel, bond.source.partner];
     const onPartner = corners.map((p) => carryFlat(bond.fixed, p));
     const past = Math.max(outside(corners, design.panels[bond.a]!.area), outside(onPartner, design.panels[bond.b]!.area));
@@ -35,7 +36,7 @@ export const glueClear: Check = ({ design }) => {
         limit: LEAST_TAB - 1,
         unit: 'mm',
         panels,
-        says: `The glued area of ${name} is about ${plainMm(width)} wide; below ${plainMm(LEAST_TAB - 1)} it peels.`,
+        says: `The glued area of ${name} is about ${spoken(width)} wide; below ${spoken(LEAST_TAB - 1)} it peels.`,
       });
     }
     const near = nearestFold(onPartner, bond.b, design.linkage.hinges);
@@ -49,7 +50,7 @@ export const glueClear: Check = ({ design }) => {
         unit: 'mm',
         panels,
         creases: [near.hinge],
-        says: `Glue of ${name} comes within ${plainMm(near.gap)} of a fold that moves; keep ${plainMm(TAB_CLEARANCE)}.`,
+        says: `Glue of ${name} comes within ${spoken(near.gap)} of a fold that moves; keep ${spoken(TAB_CLEARANCE)}.`,
       });
     }
   }

@@ -1,19 +1,21 @@
+import { claimsOf, type Owned } from '../card/draw.js';
+import type { ClaimOf } from '../mechanism/claims.js';
 import { carry, carryDirection, dot, type Vec3 } from '../linkage/rigid.js';
 import { poseOf } from '../linkage/motion.js';
-import { plainMm } from '../measure/print.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import { spoken } from '../measure/sentence.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 import { mended } from './mended.js';
 
 const LIMIT = 0.5;
 
 /** Do edges that are meant to meet meet when the card is closed: face to face, or side by side with the wanted gap? */
 export const meets: Check = (input) =>
-  input.design.base.meetings.map((meeting): Finding => {
+  claimsOf(input.design, 'meeting').map((meeting): Verdict => {
     const { ends, outward } = endsOf(input, meeting);
     return outward ? besideEachOther(meeting, ends, outward) : onEachOther(meeting, ends);
   });
 
-type Meeting = CheckInput['design']['base']['meetings'][number];
+type Meeting = Owned<ClaimOf<'meeting'>>;
 
 /** From edge a to edge b at both ends, in the closed card, and which way is out of panel a there. */
 function endsOf({ design, motion }: CheckInput, { a, b, sideBySide }: Meeting): { ends: Vec3[]; outward?: Vec3 } {
@@ -27,30 +29,30 @@ function endsOf({ design, motion }: CheckInput, { a, b, sideBySide }: Meeting): 
   return { ends, ...(sideBySide && { outward: carryDirection(pose[bodyA]!, ...sideBySide.outward, 0) }) };
 }
 
-function onEachOther({ id, name, a, b }: Meeting, ends: readonly Vec3[]): Finding {
+function onEachOther({ id, name, a, b }: Meeting, ends: readonly Vec3[]): Verdict {
   const value = Math.max(...ends.map((offset) => Math.hypot(...offset)));
   const ok = value <= LIMIT;
   return {
     ...finding(id, ok, value, [a.panel, b.panel]),
-    says: ok ? `Closed, ${name} meet.` : `Closed, ${name} miss each other by ${plainMm(value)}.`,
+    says: ok ? `Closed, ${name} meet.` : `Closed, ${name} miss each other by ${spoken(value)}.`,
   };
 }
 
-function besideEachOther({ id, name, a, b, sideBySide, mend }: Meeting, ends: readonly Vec3[], outward: Vec3): Finding {
+function besideEachOther({ id, name, a, b, sideBySide, mend, owner }: Meeting, ends: readonly Vec3[], outward: Vec3): Verdict {
   const wanted = sideBySide!.gap;
   const gaps = ends.map((offset) => dot(offset, outward));
   const off = gaps.map((gap) => gap - wanted).reduce((worst, here) => (Math.abs(here) > Math.abs(worst) ? here : worst));
   const ok = Math.abs(off) <= LIMIT;
   const gap = wanted + off;
-  const found = gap < -0.005 ? `overlap by ${plainMm(-gap)}` : gap > 0.005 ? `leave ${plainMm(gap)} between them` : 'just meet';
-  const meant = wanted > 0 ? `a gap of ${plainMm(wanted)} was wanted` : 'they should just meet';
+  const found = gap < -0.005 ? `overlap by ${spoken(-gap)}` : gap > 0.005 ? `leave ${spoken(gap)} between them` : 'just meet';
+  const meant = wanted > 0 ? `a gap of ${spoken(wanted)} was wanted` : 'they should just meet';
   return {
     ...finding(id, ok, Math.abs(off), [a.panel, b.panel]),
     says: ok ? `Closed, ${name} ${found}.` : `Closed, ${name} ${found}; ${meant}.`,
-    ...(!ok && mend && { fix: mended(mend) }),
+    ...(!ok && mend && { fix: mended(mend, owner) }),
   };
 }
 
-function finding(id: string, ok: boolean, value: number, panels: string[]): Omit<Finding, 'says'> {
+function finding(id: string, ok: boolean, value: number, panels: string[]): Omit<Verdict, 'says'> {
   return { id: `meets/${id}`, check: 'meets', severity: ok ? 'pass' : 'fail', value, limit: LIMIT, unit: 'mm', panels, at: 0 };
 }

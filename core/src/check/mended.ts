@@ -1,7 +1,8 @@
-import { plainMm } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
+import type { Mend } from '../mechanism/claims.js';
 import type { Fix } from './finding.js';
 
-/** A fault of one size, put right. */
-export function mended({ size, label, value }: { size: string; label: string; value: number }): Fix {
-  return { says: `Make the ${label} ${plainMm(value)}.`, changes: [{ owner: 'base', size, value }] };
+/** A fault of one size of a part, put right. */
+export function mended({ size, label, value }: Mend, owner: string): Fix {
+  return { says: `Make the ${label} ${spoken(value)}.`, changes: [{ owner, size, value }] };
 }

@@ -1,17 +1,18 @@
-import { plainMm } from '../measure/print.js';
+import { claimsOf } from '../card/draw.js';
+import { spoken } from '../measure/sentence.js';
 import { intersect } from '../plane/boolean.js';
 import { boxOf } from '../plane/outline.js';
-import type { Check, Finding } from './finding.js';
+import type { Check, Verdict } from './finding.js';
 import { mended } from './mended.js';
 
 const TOUCHING = 0.05;
 
 /** Does an opening reach into a place that is kept for something else? */
 export const reservedClear: Check = ({ design }) => {
-  const kept = design.base.reserved ?? [];
-  const found = kept.flatMap(({ id, panel, outline, for: purpose, mend }): Finding[] => {
+  const kept = claimsOf(design, 'reserved') ?? [];
+  const found = kept.flatMap(({ id, panel, outline, for: purpose, mend, owner }): Verdict[] => {
     const { piece } = design.panels[design.linkage.bodyOf.get(panel)!]!;
-    return piece.windows.flatMap((window): Finding[] => {
+    return piece.windows.flatMap((window): Verdict[] => {
       const shared = intersect([{ outer: outline, holes: [] }], [{ outer: window.outline, holes: [] }]);
       if (shared.length === 0) return [];
       const { minX, maxX } = boxOf(shared.flat());
@@ -27,8 +28,8 @@ export const reservedClear: Check = ({ design }) => {
           unit: 'mm',
           panels: [panel],
           at: 0,
-          says: `The window of ${design.panels[design.linkage.bodyOf.get(panel)!]!.name} reaches ${plainMm(value)} into the part ${purpose}: what lies there shows in it and catches on its edge.`,
-          ...(mend && mend.value > 0 && { fix: mended(mend) }),
+          says: `The window of ${design.panels[design.linkage.bodyOf.get(panel)!]!.name} reaches ${spoken(value)} into the part ${purpose}: what lies there shows in it and catches on its edge.`,
+          ...(mend && mend.value > 0 && { fix: mended(mend, owner) }),
         },
       ];
     });

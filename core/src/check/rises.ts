@@ -1,9 +1,11 @@
-import { plainMm } from '../measure/print.js';
+import { claimsOf } from '../card/draw.js';
+import type { ClaimOf } from '../mechanism/claims.js';
+import { spoken } from '../measure/sentence.js';
 import { carryFlat } from '../linkage/rigid.js';
 import { poseOf } from '../linkage/motion.js';
 import { boxOf } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 
 /** A part may lie this far over a hinge without holding it down. */
 const ALLOWED = 0.5;
@@ -23,8 +25,8 @@ interface Lying {
  */
 export const rises: Check = ({ design, motion }) => {
   const pose = poseOf(motion, motion.frames[0]!);
-  const units = (design.base.rising ?? []).map((unit): Lying => lyingAt(design, pose, unit));
-  const found: Finding[] = [];
+  const units = claimsOf(design, 'rising').map((unit): Lying => lyingAt(design, pose, unit));
+  const found: Verdict[] = [];
   const first: string[] = [];
   units.forEach((a, i) => {
     for (const b of units.slice(i + 1)) {
@@ -40,7 +42,7 @@ export const rises: Check = ({ design, motion }) => {
           unit: 'mm',
           panels: [...a.panels, ...b.panels],
           at: 0,
-          says: `Lying flat, ${a.name} and ${b.name} cover each other’s back folds, by ${plainMm(aOverB)} and ${plainMm(bOverA)}: neither can be raised first. Move them apart, or make one lower, by ${plainMm(value)}.`,
+          says: `Lying flat, ${a.name} and ${b.name} cover each other’s back folds, by ${spoken(aOverB)} and ${spoken(bOverA)}: neither can be raised first. Move them apart, or make one lower, by ${spoken(value)}.`,
         });
       } else if (aOverB > ALLOWED) first.push(`${a.name} before ${b.name}`);
       else if (bOverA > ALLOWED) first.push(`${b.name} before ${a.name}`);
@@ -62,7 +64,7 @@ function reach(over: Lying, under: Lying): number {
   return Math.min(under.hinge - over.from, over.to - under.hinge);
 }
 
-type Unit = NonNullable<CheckInput['design']['base']['rising']>[number];
+type Unit = ClaimOf<'rising'>;
 
 function lyingAt(design: CheckInput['design'], pose: ReturnType<typeof poseOf>, { name, hinge, panels }: Unit): Lying {
   const joint = design.linkage.hinges[design.linkage.hingeIndex.get(hinge)!]!;

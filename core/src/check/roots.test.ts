@@ -3,19 +3,23 @@ import { cardOn, evaluated } from '../testing/evaluated.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
 import { withCauses } from './causes.js';
 import { equalWidths } from './equal-widths.js';
-import type { CheckInput, Finding } from './finding.js';
+import type { CheckInput, Verdict } from './finding.js';
 import { hasRoom } from './has-room.js';
 import { reservedClear } from './reserved-clear.js';
 import { rises } from './rises.js';
 import { thicknessPull } from './thickness-pull.js';
-import { setSize } from '../card/set-size.js';
+import { ROOT } from '../card/document.js';
+import * as claim from '../mechanism/claims.js';
+import type { Claim } from '../mechanism/claims.js';
+import { told } from '../measure/sentence.js';
+import { applyFix } from '../trial/apply-fix.js';
 
 type SizeMap = Record<string, number | string>;
 
-/** A check’s view of a card, with what the base says of itself replaced in parts. */
-function seen(evaluation: Evaluation, base: Partial<Evaluation['design']['base']>): CheckInput {
+/** A check’s view of a card that claims only this. */
+function seen(evaluation: Evaluation, ...claims: Claim[]): CheckInput {
   const { design } = evaluation;
-  return { ...(evaluation as unknown as CheckInput), design: { ...design, base: { ...design.base, ...base } } };
+  return { ...(evaluation as unknown as CheckInput), design: { ...design, claims: claims.map((claim) => ({ ...claim, owner: ROOT })) } };
 }
 
 const leaves = evaluated(cardOn('folded-card', { depth: 100, length: 80 }));
@@ -32,42 +36,47 @@ describe('equal widths', () => {
   };
 
   it('passes panels that are equally wide', () => {
-    const [found] = equalWidths(seen(leaves, { equalWidths: [{ ...pair, or: 'it gapes' }] }));
-    expect(found).toMatchObject({ severity: 'pass', value: 0, says: 'The leaves are equally wide, 100 mm.' });
+    const [found] = equalWidths(seen(leaves, claim.equalWidths({ ...pair, or: 'it gapes' })));
+    expect(found).toMatchObject({ severity: 'pass', value: 0 });
+    expect(told(found!.says, 'mm')).toBe('The leaves are equally wide, 100 mm.');
   });
 
   it('measures each row by its mean, and names what follows', () => {
     const bellows = evaluated(cardOn('bellows-box', { frontWidth: 110, length: 150, bellows: 18 }));
     const row = (id: string, panels: string[]) => ({ says: id, panels });
     const [found] = equalWidths(
-      seen(bellows, {
-        equalWidths: [
-          { id: 'x', name: 'x', a: row('the front', ['base/front']), b: row('the bellows', ['base/left-front-bellows']), or: 'it shears' },
-        ],
-      }),
+      seen(
+        bellows,
+        claim.equalWidths({
+          id: 'x',
+          name: 'x',
+          a: row('the front', ['base/front']),
+          b: row('the bellows', ['base/left-front-bellows']),
+          or: 'it shears',
+        }),
+      ),
     );
     expect(found).toMatchObject({ severity: 'fail', value: expect.closeTo(110 - 18, 9) });
-    expect(found!.says).toBe('The front is 110 mm wide, the bellows 18 mm: 92 mm apart, so that it shears.');
+    expect(told(found!.says, 'mm')).toBe('The front is 110 mm wide, the bellows 18 mm: 92 mm apart, so that it shears.');
   });
 });
 
 describe('room in the closed card', () => {
   const says = { enough: 'lies clear', tight: 'comes near', none: 'runs into it' };
-  const room = (least: number, apart: number): Finding =>
+  const room = (least: number, apart: number): Verdict =>
     hasRoom(
-      seen(leaves, {
-        rooms: [
-          {
-            id: 'r',
-            name: 'It',
-            from: { panel: GROUND, at: [50, 0] },
-            to: { panel: GROUND, at: [50 + apart, 9] },
-            along: [1, 0],
-            least,
-            says,
-          },
-        ],
-      }),
+      seen(
+        leaves,
+        claim.room({
+          id: 'r',
+          name: 'It',
+          from: { panel: GROUND, at: [50, 0] },
+          to: { panel: GROUND, at: [50 + apart, 9] },
+          along: [1, 0],
+          least,
+          says,
+        }),
+      ),
     )[0]!;
 
   it('is the distance along the direction asked for, whatever lies across it', () => {
@@ -90,23 +99,22 @@ describe('places kept for something else', () => {
   const [low, high] = [Math.min(...xs), Math.max(...xs)];
 
   /** A strip as high as the piece whose right edge is at x. */
-  const kept = (x: number): Finding[] =>
+  const kept = (x: number): Verdict[] =>
     reservedClear(
-      seen(windowed, {
-        reserved: [
-          {
-            id: 'strip',
-            panel: 'base/front',
-            outline: [
-              [low - 30, 0],
-              [x, 0],
-              [x, 150],
-              [low - 30, 150],
-            ],
-            for: 'where the bellows lie',
-          },
-        ],
-      }),
+      seen(
+        windowed,
+        claim.reserved({
+          id: 'strip',
+          panel: 'base/front',
+          outline: [
+            [low - 30, 0],
+            [x, 0],
+            [x, 150],
+            [low - 30, 150],
+          ],
+          for: 'where the bellows lie',
+        }),
+      ),
     );
 
   it('say by how much an opening reaches in', () => {
@@ -124,14 +132,13 @@ describe('parts raised one by one', () => {
   // Closed, the doors of 60 mm lie on the middle, 60 to 120 and 120 to 180; the strip's scores stay at 105 and 135.
   const doors = evaluated(cardOn('rising-strip-doors', { closedWidth: 120, strip: 30, length: 80 }));
   const [LEFT_DOOR, RIGHT_DOOR] = ['base/left-door', 'base/right-door'];
-  const order = (first: string[], second: string[]): Finding[] =>
+  const order = (first: string[], second: string[]): Verdict[] =>
     rises(
-      seen(doors, {
-        rising: [
-          { id: 'a', name: 'one', hinge: 'base/strip-left', panels: first },
-          { id: 'b', name: 'other', hinge: 'base/strip-right', panels: second },
-        ],
-      }),
+      seen(
+        doors,
+        claim.rising({ id: 'a', name: 'one', hinge: 'base/strip-left', panels: first }),
+        claim.rising({ id: 'b', name: 'other', hinge: 'base/strip-right', panels: second }),
+      ),
     );
 
   it('go up in any order when neither lies over the other’s hinge', () => {
@@ -151,12 +158,12 @@ describe('parts raised one by one', () => {
 
 describe('a width that thickness pulls two ways', () => {
   const torn = (wantedOpen: number, wantedClosed: number, given: number) =>
-    thicknessPull(seen(leaves, { tornWidths: [{ id: 'front', piece: 'base', name: 'the front', wantedOpen, wantedClosed, given }] }))[0]!;
+    thicknessPull(seen(leaves, claim.tornWidth({ id: 'front', piece: 'base', name: 'the front', wantedOpen, wantedClosed, given })))[0]!;
 
   it('is said with what is missing at either end', () => {
     const found = torn(0.62, 0, 0.31);
     expect(found).toMatchObject({ severity: 'pass', value: expect.closeTo(0.62, 12), limit: 2 });
-    expect(found.says).toContain('standing it is 0.31 mm too narrow, flat it is 0.31 mm too wide');
+    expect(told(found.says, 'mm')).toContain('standing it is 0.31 mm too narrow, flat it is 0.31 mm too wide');
   });
 
   it('is a warning when one end lacks more than a fold gives', () => {
@@ -167,14 +174,14 @@ describe('a width that thickness pulls two ways', () => {
 });
 
 describe('causes and what follows from them', () => {
-  const bad = (id: string, panels?: string[]): Finding => ({
+  const bad = (id: string, panels?: string[]): Verdict => ({
     id,
     check: id.split('/')[0]!,
     severity: 'fail',
     says: 'So.',
     ...(panels && { panels }),
   });
-  const causeOf = (findings: Finding[], id: string): string | undefined => withCauses(findings).find((f) => f.id === id)!.followsFrom;
+  const causeOf = (findings: Verdict[], id: string): string | undefined => withCauses(findings).find((f) => f.id === id)!.followsFrom;
 
   it('explain a collision by the root that shares a panel with it', () => {
     expect(causeOf([bad('clears/a', ['p', 'q']), bad('meets/doors', ['q'])], 'clears/a')).toBe('meets/doors');
@@ -210,8 +217,7 @@ describe('a fault and its remedy', () => {
   it.each(CASES)('%s: the remedy offered removes it', (_, mechanism, sizes) => {
     const broken = evaluated(cardOn(mechanism, sizes));
     const root = broken.findings.find((f) => f.severity !== 'pass' && !f.followsFrom && f.fix)!;
-    const mendedCard = root.fix!.changes.reduce((card, { owner, size, value }) => setSize(card, owner, size, value), broken.design.card);
-    const outcome = evaluate(mendedCard);
+    const outcome = evaluate(applyFix(broken.design.card, root.fix!));
     expect(outcome.ok).toBe(true);
     if (outcome.ok) expect(outcome.evaluation.findings.filter((f) => f.id === root.id && f.severity !== 'pass')).toEqual([]);
   });

@@ -1,19 +1,22 @@
-import { caliperOf } from '../card/pile.js';
+import { claimsOf } from '../card/draw.js';
+import type { ClaimOf } from '../mechanism/claims.js';
+import { caliperOf } from '../card/card-stocks.js';
 import { EXACT, poseOf } from '../linkage/motion.js';
 import { carry, carryDirection, carryFlat, dot, minus } from '../linkage/rigid.js';
-import { capitalised, plainMm } from '../measure/print.js';
+import { capitalised } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { toRadians } from '../measure/units.js';
 import { boxOf } from '../plane/outline.js';
 import { leastSlot } from '../sheet/slot.js';
 import { SLOT_CLEARANCE } from '../supplies/limits.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 
 /** Flatter than this between strip and sheet the edges of a slot give: they need not pass. */
 const LEAST_ANGLE = toRadians(30);
 
 /** Is every slot wide and long enough for what passes it, strip and what is glued on it, at the angle it has there? */
 export const slotFits: Check = (input) =>
-  (input.design.base.slots ?? []).flatMap((slot): Finding[] => {
+  claimsOf(input.design, 'slot').flatMap((slot): Verdict[] => {
     const worst = tightest(input, slot);
     const spare = slot.width - worst.needed;
     const ok = spare >= -EXACT;
@@ -31,10 +34,10 @@ export const slotFits: Check = (input) =>
         panels: [slot.panel, slot.film],
         at: worst.s,
         says: ok
-          ? `${capitalised(slot.name)} is ${plainMm(slot.width)} wide; ${passing} ${plainMm(worst.needed)} where it is tightest.`
-          : `${capitalised(slot.name)} is ${plainMm(slot.width)} wide, and ${passing} ${plainMm(worst.needed)} at ${plainMm(worst.travel)} above the foot: ${plainMm(-spare)} too narrow.`,
+          ? `${capitalised(slot.name)} is ${spoken(slot.width)} wide; ${passing} ${spoken(worst.needed)} where it is tightest.`
+          : `${capitalised(slot.name)} is ${spoken(slot.width)} wide, and ${passing} ${spoken(worst.needed)} at ${spoken(worst.travel)} above the foot: ${spoken(-spare)} too narrow.`,
         ...(!ok && {
-          fix: { says: `Cut the slot ${plainMm(wanted)} wide.`, changes: [{ owner: 'base', size: slot.widthSize, value: wanted }] },
+          fix: { says: `Cut the slot ${spoken(wanted)} wide.`, changes: [{ owner: slot.owner, size: slot.widthSize, value: wanted }] },
         }),
       },
       {
@@ -47,13 +50,13 @@ export const slotFits: Check = (input) =>
         panels: [slot.panel, slot.film],
         says:
           long >= -EXACT
-            ? `${capitalised(slot.name)} is ${plainMm(slot.length)} long, the film ${plainMm(slot.filmWidth)} wide.`
-            : `${capitalised(slot.name)} is ${plainMm(slot.length)} long and the film ${plainMm(slot.filmWidth)} wide: it binds at its ends by ${plainMm(-long)}.`,
+            ? `${capitalised(slot.name)} is ${spoken(slot.length)} long, the film ${spoken(slot.filmWidth)} wide.`
+            : `${capitalised(slot.name)} is ${spoken(slot.length)} long and the film ${spoken(slot.filmWidth)} wide: it binds at its ends by ${spoken(-long)}.`,
       },
     ];
   });
 
-type Slot = NonNullable<CheckInput['design']['base']['slots']>[number];
+type Slot = ClaimOf<'slot'>;
 
 interface Passing {
   needed: number;

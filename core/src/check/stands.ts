@@ -1,9 +1,9 @@
 import { carry, dot, minus, type Vec3 } from '../linkage/rigid.js';
 import { poseOf } from '../linkage/motion.js';
-import { plainMm } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
 import { STOP_CALIPERS } from '../supplies/limits.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 
 /** The weight must fall at least this far inside what touches the table. */
 const SAFE_MARGIN = 5;
@@ -13,7 +13,7 @@ const AT_STOP = 0.5;
 /** Does the open card stand by itself, what holds it there, and does its stop hold the foot? */
 export const stands: Check = (input) => [balance(input), ...held(input), ...stopHolds(input), ...footAtStop(input)];
 
-function balance({ design, resting, standing }: CheckInput): Finding {
+function balance({ design, resting, standing }: CheckInput): Verdict {
   const { margin, tipAngle, toward } = standing;
   const says = design.base.rest.says;
   const slips = margin > 0 && margin < SAFE_MARGIN;
@@ -28,19 +28,19 @@ function balance({ design, resting, standing }: CheckInput): Finding {
     panels: [design.base.ground],
     says:
       margin <= 0
-        ? `It tips over ${toward} (${says}): its weight falls ${plainMm(-margin)} outside what touches the table.`
-        : `It stands (${says}): its weight falls ${plainMm(margin)} inside what touches the table, and it tips ${toward} only when leaned ${toDegrees(tipAngle).toFixed(0)}°. An estimate.`,
+        ? `It tips over ${toward} (${says}): its weight falls ${spoken(-margin)} outside what touches the table.`
+        : `It stands (${says}): its weight falls ${spoken(margin)} inside what touches the table, and it tips ${toward} only when leaned ${toDegrees(tipAngle).toFixed(0)}°. An estimate.`,
   };
 }
 
 /** Poses that only creases or friction hold are said: they sag with time and weight. */
-function held({ design, resting }: CheckInput): Finding[] {
+function held({ design, resting }: CheckInput): Verdict[] {
   const { heldBy } = design.base.rest;
   return heldBy ? [{ id: `stands/held-by-${heldBy.by}`, check: 'stands', severity: 'warn', at: resting.s, says: heldBy.says }] : [];
 }
 
 /** Whether the foot really stands against its stop in the resting pose. */
-function footAtStop({ design, motion, resting }: CheckInput): Finding[] {
+function footAtStop({ design, motion, resting }: CheckInput): Verdict[] {
   const stop = design.base.rest.stop;
   const strip = design.linkage.bonds.find(({ source }) => source.id === 'stop-on-base');
   if (!stop || !strip) return [];
@@ -59,7 +59,7 @@ function footAtStop({ design, motion, resting }: CheckInput): Finding[] {
       unit: 'mm',
       panels: [stop.foot, design.panels[strip.a]!.id],
       at: resting.s,
-      says: ok ? 'The foot stands against its stop.' : `The foot stands ${plainMm(value)} from its stop: nothing holds it there.`,
+      says: ok ? 'The foot stands against its stop.' : `The foot stands ${spoken(value)} from its stop: nothing holds it there.`,
     },
   ];
 }
@@ -75,7 +75,7 @@ function carryToStop(pose: Parameters<typeof carry>[0], outline: readonly (reado
   return distances.reduce((least, d) => (Math.abs(d) < Math.abs(least) ? d : least));
 }
 
-function stopHolds({ design }: CheckInput): Finding[] {
+function stopHolds({ design }: CheckInput): Verdict[] {
   const stop = design.base.rest.stop;
   if (!stop) return [];
   const least = STOP_CALIPERS * stop.footThickness;
@@ -91,11 +91,11 @@ function stopHolds({ design }: CheckInput): Finding[] {
       panels: [stop.foot],
       at: 1,
       says: ok
-        ? `The stop is ${plainMm(stop.height)} high and holds the foot, which is ${plainMm(stop.footThickness)} thick.`
-        : `The stop is ${plainMm(stop.height)} high; the foot is ${plainMm(stop.footThickness)} thick and slips over a stop lower than ${plainMm(least)}.`,
+        ? `The stop is ${spoken(stop.height)} high and holds the foot, which is ${spoken(stop.footThickness)} thick.`
+        : `The stop is ${spoken(stop.height)} high; the foot is ${spoken(stop.footThickness)} thick and slips over a stop lower than ${spoken(least)}.`,
       ...(!ok && {
         fix: {
-          says: `Raise the stop to ${plainMm(Math.ceil(least * 2) / 2)}.`,
+          says: `Raise the stop to ${spoken(Math.ceil(least * 2) / 2)}.`,
           changes: [{ owner: 'base', size: 'stopHeight', value: Math.ceil(least * 2) / 2 }],
         },
       }),

@@ -1,8 +1,8 @@
 import { boxOf } from '../plane/outline.js';
-import { plainMm } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { fits, smallestEnvelope } from '../supplies/envelopes.js';
 import { EDGE_MARGIN } from '../supplies/limits.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 
 const TOLERANCE = 0.05;
 
@@ -28,7 +28,7 @@ export const staysInside: Check = (input) => {
   });
   const followsFrom = motion.closedFlat.holds ? undefined : motion.frames[0]!.misfit > 0.05 ? 'closes-loop' : 'folds-flat';
   const sticking = over.filter(({ by }) => by > TOLERANCE).sort((a, b) => b.by - a.by);
-  const found = worstBySide(sticking).map(({ panel, side, by }): Finding => ({
+  const found = worstBySide(sticking).map(({ panel, side, by }): Verdict => ({
     id: `stays-inside/${panel.id}/${side}`,
     check: 'stays-inside',
     severity: 'fail',
@@ -38,7 +38,7 @@ export const staysInside: Check = (input) => {
     panels: [panel.id],
     at: 0,
     followsFrom,
-    says: `Closed, ${panel.name} sticks out ${plainMm(by)} past ${names[side]}.`,
+    says: `Closed, ${panel.name} sticks out ${spoken(by)} past ${names[side]}.`,
   }));
   if (found.length === 0) {
     const near = over
@@ -55,7 +55,7 @@ export const staysInside: Check = (input) => {
             unit: 'mm',
             panels: [near.panel.id],
             at: 0,
-            says: `Closed, ${near.panel.name} comes within ${plainMm(-near.by)} of ${names[near.side]}; ${plainMm(EDGE_MARGIN)} keeps it safely hidden.`,
+            says: `Closed, ${near.panel.name} comes within ${spoken(-near.by)} of ${names[near.side]}; ${spoken(EDGE_MARGIN)} keeps it safely hidden.`,
           }
         : {
             id: 'stays-inside',
@@ -75,10 +75,10 @@ function worstBySide<T extends { side: Side }>(sorted: readonly T[]): T[] {
   return sorted.filter((entry, i) => sorted.findIndex((other) => other.side === entry.side) === i);
 }
 
-function envelopeFinding({ closed, envelope }: CheckInput): Finding {
+function envelopeFinding({ closed, envelope, workshop }: CheckInput): Verdict {
   const { minX, maxX, minY, maxY } = closed.box;
   const [width, height, thickness] = [maxX - minX, maxY - minY, closed.thickest.thickness];
-  const smallest = smallestEnvelope(width, height, thickness);
+  const smallest = smallestEnvelope(width, height, thickness, workshop.envelopes);
   const hint = smallest ? `The smallest listed envelope that takes it is ${smallest.name}.` : 'No listed envelope takes it: fold one.';
   const id = 'stays-inside/envelope';
   if (!envelope) return { id, check: 'stays-inside', severity: 'pass', says: hint };
@@ -94,6 +94,6 @@ function envelopeFinding({ closed, envelope }: CheckInput): Finding {
     unit: 'mm',
     says: ok
       ? `Fits the envelope ${envelope.name}, thickness taken off both ways.`
-      : `Too large for the envelope ${envelope.name} by ${plainMm(Math.max(long, short))} (its thickness of ${plainMm(thickness)} is lost both ways). ${hint}`,
+      : `Too large for the envelope ${envelope.name} by ${spoken(Math.max(long, short))} (its thickness of ${spoken(thickness)} is lost both ways). ${hint}`,
   };
 }

@@ -1,34 +1,38 @@
-import { capitalised, plainMm, printGrams } from '../measure/print.js';
+import { stockOf } from '../card/card-stocks.js';
+import type { Stock } from '../supplies/stocks.js';
+import { claimsOf } from '../card/draw.js';
+import type { ClaimOf } from '../mechanism/claims.js';
+import { capitalised, printGrams } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { areaOf } from '../plane/outline.js';
 import { weightOfArea } from '../card/weight.js';
-import type { Check, CheckInput, Finding } from './finding.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
 import { bucklingLoad, cantileverBend, GRAVITY, heldSag, layersNeeded, lineLoad, OWN_SHARE, secondMoment } from './stiffness.js';
 
 /** A part that bends by more than this share of its length looks bent. */
 const SEEN_SHARE = 1 / 50;
 const MM2_PER_M2 = 1e6;
 
-type Part = NonNullable<CheckInput['design']['base']['stiff']>[number];
+type Part = ClaimOf<'stiff'>;
 
 /** Is what stands free or leans stiff enough for its height, its own weight and what it carries? */
 export const stiffEnough: Check = (input) =>
-  (input.design.base.stiff ?? []).map((part) => (part.kind === 'free' ? buckles(input, part) : bends(input, part)));
+  claimsOf(input.design, 'stiff').map((part) => (part.held === 'free' ? buckles(input, part) : bends(input, part)));
 
 /** What is glued on a part, g in all, each as a load at its own height share of the part. */
 function gluedWeight({ design }: CheckInput, part: Part): number {
   const body = design.linkage.bodyOf.get(part.panel)!;
   return design.linkage.bonds
-    .filter((bond) => bond.b === body && bond.source.corners.length > 0 && design.panels[bond.a]!.piece.stock === 'display')
+    .filter((bond) => bond.b === body && design.panels[bond.a]!.piece.stock === 'display')
     .reduce((sum, { a }) => sum + (areaOf(design.panels[a]!.area) / MM2_PER_M2) * weightOfArea(design, design.panels[a]!.piece), 0);
 }
 
-function stockOf({ design }: CheckInput, part: Part) {
-  const { piece } = design.panels[design.linkage.bodyOf.get(part.panel)!]!;
-  return piece.stock === 'stop' ? design.stocks.base : design.stocks[piece.stock];
+function stockOfPart({ design }: CheckInput, part: Part): Stock {
+  return stockOf(design, design.panels[design.linkage.bodyOf.get(part.panel)!]!.piece);
 }
 
-function buckles(input: CheckInput, part: Part): Finding {
-  const stock = stockOf(input, part);
+function buckles(input: CheckInput, part: Part): Verdict {
+  const stock = stockOfPart(input, part);
   const carried = part.tipWeight + gluedWeight(input, part);
   const own = ((part.width * part.length) / MM2_PER_M2) * stock.weight;
   const load = (n: number): number => carried + OWN_SHARE * n * own;
@@ -47,17 +51,17 @@ function buckles(input: CheckInput, part: Part): Finding {
     at: input.resting.s,
     says: ok
       ? `${capitalised(part.name)} carries ${printGrams(load(1))} (its own weight counted by three tenths) and would buckle under ${printGrams(limit(1))}.`
-      : `${capitalised(part.name)} buckles: ${plainMm(part.length)} high it carries up to ${printGrams(limit(1))}, and ${printGrams(load(1))} stand on it (its own weight counted by three tenths).${cure}`,
+      : `${capitalised(part.name)} buckles: ${spoken(part.length)} high it carries up to ${printGrams(limit(1))}, and ${printGrams(load(1))} stand on it (its own weight counted by three tenths).${cure}`,
   };
 }
 
-function bends(input: CheckInput, part: Part): Finding {
-  const stock = stockOf(input, part);
+function bends(input: CheckInput, part: Part): Verdict {
+  const stock = stockOfPart(input, part);
   const glued = gluedWeight(input, part);
   const bend = (n: number): number => {
     const q = lineLoad(n * stock.weight, part.width) + ((glued / 1000) * GRAVITY) / part.length;
     const moment = n ** 3 * secondMoment(part.width, stock.caliper);
-    return part.kind === 'held'
+    return part.held === 'held'
       ? heldSag(q, part.length, part.lean, stock.stiffness, moment)
       : cantileverBend(q, (part.tipWeight / 1000) * GRAVITY, part.length, part.lean, stock.stiffness, moment);
   };
@@ -75,7 +79,7 @@ function bends(input: CheckInput, part: Part): Finding {
     panels: [part.panel],
     at: input.resting.s,
     says: ok
-      ? `${capitalised(part.name)} ${part.kind === 'held' ? 'sags' : 'bends'} by about ${plainMm(value)}: not to be seen.`
-      : `${capitalised(part.name)} ${part.kind === 'held' ? 'sags' : 'bends'} by about ${plainMm(value)} of its ${plainMm(part.length)}.${needed ? ` ${needed} layers glued together keep it straight.` : ' Make it lower or of a stiffer stock.'}`,
+      ? `${capitalised(part.name)} ${part.held === 'held' ? 'sags' : 'bends'} by about ${spoken(value)}: not to be seen.`
+      : `${capitalised(part.name)} ${part.held === 'held' ? 'sags' : 'bends'} by about ${spoken(value)} of its ${spoken(part.length)}.${needed ? ` ${needed} layers glued together keep it straight.` : ' Make it lower or of a stiffer stock.'}`,
   };
 }

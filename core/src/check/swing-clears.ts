@@ -1,20 +1,21 @@
-import { caliperOf } from '../card/pile.js';
-import { plainMm } from '../measure/print.js';
+import { claimsOf } from '../card/draw.js';
+import { caliperOf } from '../card/card-stocks.js';
+import { spoken } from '../measure/sentence.js';
 import { HAND_CUT_ERROR } from '../supplies/limits.js';
 import type { Check } from './finding.js';
 import { mended } from './mended.js';
 
 /**
  * Does a part that swings through an opening clear it? Turning about a face, a panel of thickness t that reaches
- * r sweeps √(r² + t²); a hand is off by a quarter of a mm on each side.
+ * r sweeps √(r² + t²); a hand is off on each side.
  */
-export const swingClears: Check = ({ design }) =>
-  (design.base.swings ?? []).map(({ id, name, panel, reach, opening, mend }) => {
+export const swingClears: Check = ({ design, workshop }) =>
+  claimsOf(design, 'swing').map(({ id, name, panel, reach, opening, mend, owner }) => {
     const { piece } = design.panels[design.linkage.bodyOf.get(panel)!]!;
     const t = caliperOf(design, piece);
     const sweeps = Math.sqrt(reach * reach + t * t);
     const gap = opening - sweeps;
-    const needed = 2 * HAND_CUT_ERROR;
+    const needed = 2 * workshop.hand.cut;
     const severity = gap < -needed ? ('fail' as const) : gap < needed ? ('warn' as const) : ('pass' as const);
     const value = opening - reach;
     return {
@@ -27,10 +28,10 @@ export const swingClears: Check = ({ design }) =>
       panels: [panel],
       says:
         severity === 'pass'
-          ? `Swinging round, ${name} clears its opening by ${plainMm(gap)}.`
+          ? `Swinging round, ${name} clears its opening by ${spoken(gap)}.`
           : value > 0.05
-            ? `Swinging round, ${name} sweeps ${plainMm(sweeps)} and its opening is ${plainMm(opening)}: ${plainMm(Math.max(0, gap))} of clearance, and a hand is off by ${plainMm(needed)} on both sides together.`
+            ? `Swinging round, ${name} sweeps ${spoken(sweeps)} and its opening is ${spoken(opening)}: ${spoken(Math.max(0, gap))} of clearance, and a hand is off by ${spoken(needed)} on both sides together.`
             : `A single cut leaves ${name} no clearance: trim its free edges a little after cutting, or take a sliver out instead.`,
-      ...(severity !== 'pass' && mend && { fix: mended(mend) }),
+      ...(severity !== 'pass' && mend && { fix: mended(mend, owner) }),
     };
   });

@@ -1,4 +1,5 @@
-import { plainMm } from '../measure/print.js';
+import { claimsOf } from '../card/draw.js';
+import { spoken } from '../measure/sentence.js';
 import type { Check } from './finding.js';
 
 /** What a fold and its glue give without being seen, at either end of the motion. */
@@ -6,11 +7,11 @@ const GIVES = 1;
 
 /** A width that thickness pulls two ways: how far is it off at either end, and which end has the slack? */
 export const thicknessPull: Check = ({ design }) =>
-  (design.base.tornWidths ?? []).map(({ id, piece, name, wantedOpen, wantedClosed, given }) => {
+  claimsOf(design, 'torn-width').map(({ id, piece, name, wantedOpen, wantedClosed, given }) => {
     const [open, closed] = [given - wantedOpen, given - wantedClosed];
     const value = Math.abs(wantedOpen - wantedClosed);
     const off = (end: string, by: number): string =>
-      Math.abs(by) < 0.005 ? `${end} it fits` : `${end} it is ${plainMm(Math.abs(by))} too ${by > 0 ? 'wide' : 'narrow'}`;
+      Math.abs(by) < 0.005 ? `${end} it fits` : `${end} it is ${spoken(Math.abs(by))} too ${by > 0 ? 'wide' : 'narrow'}`;
     return {
       id: `thickness-pull/${id}`,
       check: 'thickness-pull',
@@ -27,5 +28,5 @@ export const thicknessPull: Check = ({ design }) =>
 
 function differs(by: number): string {
   if (Math.abs(by) < 0.005) return 'exactly';
-  return `${plainMm(Math.abs(by))} ${by > 0 ? 'more' : 'less'} than`;
+  return `${spoken(Math.abs(by))} ${by > 0 ? 'more' : 'less'} than`;
 }

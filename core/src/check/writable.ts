@@ -1,4 +1,4 @@
-import { plainMm } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import { visibleFaces } from '../card/visibility.js';
 import { areaOf, boxOf } from '../plane/outline.js';
 import type { Check } from './finding.js';
@@ -37,7 +37,7 @@ export const writable: Check = ({ design, motion, closed, resting }) => {
       ...(best && { panels: [best.panel] }),
       at: resting.s,
       says: best
-        ? `The message has its place on ${best.name}, its ${best.face === 'up' ? 'upper' : 'back'} face, ${plainMm(best.width)} × ${plainMm(best.height)}${best.look === 'behind' ? ', seen from behind' : ''}.`
+        ? `The message has its place on ${best.name}, its ${best.face === 'up' ? 'upper' : 'back'} face, ${spoken(best.width)} × ${spoken(best.height)}${best.look === 'behind' ? ', seen from behind' : ''}.`
         : 'No plain panel of 40 mm both ways is seen when the card is open: write the message before it is put together, on the back of the closed card, or on a card of its own.',
     },
   ];

@@ -1,16 +1,12 @@
 import * as v from 'valibot';
-import { cardSchema, type CardDocument } from '../card/document.js';
-import { migrate } from '../card/migrate.js';
+import { cardSchema, ROOT, type CardDocument } from '../card/document.js';
+import { migrate, MigrationProblem } from '../card/migrate.js';
 import { mechanismById } from '../mechanism/catalogue.js';
+import { STOCK_ROLES } from '../supplies/stocks.js';
+import { complaints, type FileProblem } from './file-problem.js';
 
 /** A card file is a page of numbers; anything much larger is something else. */
 export const LARGEST_CARD_FILE = 512 * 1024;
-
-/** What is wrong with a file, where, and what would be right. */
-export interface FileProblem {
-  path: string;
-  says: string;
-}
 
 export type CardReading = { ok: true; card: CardDocument } | { ok: false; problems: FileProblem[] };
 
@@ -26,7 +22,7 @@ export function readCardFile(text: string): CardReading {
   }
   let raw: unknown;
   try {
-    raw = JSON.parse(text);
+    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
     return refuse('file', 'is not a card file: it is not JSON');
   }
@@ -40,42 +36,72 @@ export function readCard(raw: unknown): CardReading {
   try {
     current = migrate(raw as Record<string, unknown>);
   } catch (error) {
-    return refuse('version', (error as Error).message.replace(/^version: /, ''));
+    if (error instanceof MigrationProblem) return refuse(error.path, error.says);
+    throw error;
   }
   const parsed = v.safeParse(cardSchema, current);
-  if (!parsed.success) {
-    return {
-      ok: false,
-      problems: parsed.issues.slice(0, 10).map((issue) => ({ path: v.getDotPath(issue) ?? 'file', says: complaint(issue) })),
-    };
-  }
+  if (!parsed.success) return { ok: false, problems: complaints(parsed.issues, 'a card file') };
   const card = parsed.output;
-  return mechanismsExist(card) ?? { ok: true, card };
+  const problems = [...wrongParts(card), ...missingSupplies(card)];
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, card };
 }
 
-function mechanismsExist(card: CardDocument): CardReading | undefined {
-  const named = [
-    { path: 'base.mechanism', id: card.base.mechanism, kind: 'base' },
-    ...card.movements.map((m, i) => ({ path: `movements.${i}.mechanism`, id: m.mechanism, kind: 'movement' })),
-  ];
-  for (const { path, id, kind } of named) {
+/** The tree must be one: the base first, every other part on one that is there, no two of one name, no circles. */
+function wrongParts({ parts }: CardDocument): FileProblem[] {
+  const problems: FileProblem[] = [];
+  const say = (path: string, says: string): number => problems.push({ path, says });
+  const ids = parts.map((part) => part.id);
+  parts.forEach((part, i) => {
+    const path = `parts.${i}`;
+    const isRoot = i === 0;
+    if (isRoot && part.id !== ROOT) say(`${path}.id`, `is “${part.id}”; allowed: ${ROOT} for the first part`);
+    if (!isRoot && part.id === ROOT) say(`${path}.id`, `is “${ROOT}”, which is kept for the base; allowed: any other`);
+    if (ids.indexOf(part.id) !== i && part.id !== ROOT) say(`${path}.id`, `is “${part.id}”, as another part is; allowed: one of its own`);
+    if (isRoot && part.on) say(`${path}.on`, 'does not belong to the base, which stands on nothing');
+    if (!isRoot && !part.on) say(`${path}.on`, 'is missing');
+    if (part.on && !ids.includes(part.on.part)) say(`${path}.on.part`, `is “${part.on.part}”, which is no part of this card`);
     try {
-      if (mechanismById(id).kind !== kind) return refuse(path, `“${id}” is not a ${kind}`);
+      const { kind } = mechanismById(part.mechanism);
+      if ((kind === 'base') !== isRoot) say(`${path}.mechanism`, `“${part.mechanism}” is not a ${isRoot ? 'base' : 'movement'}`);
     } catch (error) {
-      return refuse(path, (error as Error).message.replace(/^mechanism: /, ''));
+      say(`${path}.mechanism`, (error as Error).message.replace(/^mechanism: /, ''));
     }
-  }
-  return undefined;
+  });
+  if (problems.length > 0) return problems;
+  parts.forEach((part, i) => {
+    const seen = new Set<string>();
+    for (let at = part; at.on; at = parts.find(({ id }) => id === at.on!.part)!) {
+      if (seen.has(at.id)) {
+        say(`parts.${i}.on.part`, `is “${part.on!.part}”: these parts stand on each other in a circle`);
+        return;
+      }
+      seen.add(at.id);
+    }
+  });
+  return problems;
+}
+
+/** Every supply that is named must be carried along. */
+function missingSupplies(card: CardDocument): FileProblem[] {
+  const { supplies } = card;
+  const has = (list: readonly { id: string }[], id: string): boolean => list.some((entry) => entry.id === id);
+  const missing = (path: string, id: string, list: readonly { id: string; name: string }[], what: string): FileProblem[] =>
+    has(list, id)
+      ? []
+      : [
+          {
+            path,
+            says: `is “${id}”, which is none of the ${what} that it carries${list.length > 0 ? `: ${list.map((entry) => entry.id).join(', ')}` : ''}`,
+          },
+        ];
+  return [
+    ...STOCK_ROLES.flatMap((role) => missing(`stocks.${role}`, card.stocks[role], supplies.stocks, 'stocks')),
+    ...Object.entries(card.pieceStocks ?? {}).flatMap(([piece, id]) => missing(`pieceStocks.${piece}`, id, supplies.stocks, 'stocks')),
+    ...missing('board', card.board, supplies.boards, 'boards'),
+    ...(card.envelope === undefined ? [] : missing('envelope', card.envelope, supplies.envelopes, 'envelopes')),
+  ];
 }
 
 function refuse(path: string, says: string): CardReading {
   return { ok: false, problems: [{ path, says }] };
-}
-
-function complaint(issue: v.BaseIssue<unknown>): string {
-  if (issue.type === 'strict_object') {
-    return issue.expected === 'never' ? 'does not belong in a card file' : 'is missing';
-  }
-  const shown = issue.received === 'undefined' ? 'is missing' : `is ${issue.received}`;
-  return `${shown}; ${issue.message.startsWith('allowed') ? issue.message : `allowed: ${issue.expected ?? 'another kind of value'}`}`;
 }

@@ -5,6 +5,7 @@ import { DEMO_CARDS } from '../card/demo-cards.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
 import { distance, distanceToSegment, type Point } from '../plane/point.js';
 import { areaOf } from '../plane/outline.js';
+import { cardWith, evaluated } from '../testing/evaluated.js';
 import { halfTemplate } from '../sheet/half-template.js';
 import { writeCsv } from './csv.js';
 import { writeDxf } from './dxf.js';
@@ -95,14 +96,8 @@ describe('half templates', () => {
   });
 
   it('are not offered for a lopsided figure or a plain rectangle', () => {
-    const lopsided = evaluate({
-      ...DEMO_CARDS[1]!,
-      movements: [
-        { ...DEMO_CARDS[1]!.movements[0]!, sizes: { rayAngle: 0.8, wingAngle: 1.1, secondRayAngle: 0.85, secondWingAngle: 1.05 } },
-      ],
-    });
-    if (!lopsided.ok) throw new Error('sizes refused');
-    expect(lopsided.evaluation.sheets.map(halfTemplate)).toEqual([undefined, undefined]);
+    const lopsided = evaluated(cardWith('v-fold', { rayAngle: 0.8, wingAngle: 1.1, secondRayAngle: 0.85, secondWingAngle: 1.05 }));
+    expect(lopsided.sheets.map(halfTemplate)).toEqual([undefined, undefined]);
     expect(easel.sheets.map(halfTemplate)).toEqual([undefined, undefined, undefined]);
   });
 });

@@ -1,6 +1,8 @@
 import type { CardDocument } from '../card/document.js';
-import { newCard } from '../card/document.js';
-import { sizeContextOf } from '../card/set-size.js';
+import { ROOT } from '../card/document.js';
+import { contextFor } from '../card/set-size.js';
+import { cardToTry } from '../card/try-out.js';
+import { told } from '../measure/sentence.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
 import { plainMm, printAngle, printGrams } from '../measure/print.js';
 import type { Mechanism } from '../mechanism/contract.js';
@@ -30,27 +32,17 @@ export interface HandbookPage {
  * @throws Error when its own sizes are refused, which would be a fault of the mechanism
  */
 export function handbookPage(mechanism: Mechanism): HandbookPage {
-  const card = cardOf(mechanism);
+  const card = cardToTry(mechanism);
   const outcome = evaluate(card);
   if (!outcome.ok) throw new Error(`${mechanism.id}: ${outcome.problems.map((p) => p.says).join(' ')}`);
   return { id: mechanism.id, markdown: textOf(mechanism, card, outcome.evaluation), drawing: drawingOf(outcome.evaluation) };
 }
 
-function cardOf({ id, name, kind }: Mechanism): CardDocument {
-  if (kind === 'base') return newCard({ id, name, base: { mechanism: id, sizes: {} } });
-  return newCard({
-    id,
-    name,
-    base: { mechanism: 'folded-card', sizes: {} },
-    movements: [{ id: 'figure', mechanism: id, host: 'main-fold', sizes: {} }],
-  });
-}
-
 function textOf(mechanism: Mechanism, card: CardDocument, evaluation: Evaluation): string {
   const { sheets, measures, closed } = evaluation;
-  const owner = mechanism.kind === 'base' ? 'base' : 'figure';
+  const owner = mechanism.kind === 'base' ? ROOT : mechanism.usualId;
   const { minX, maxX, minY, maxY } = closed.box;
-  const own = measures.filter((m) => mechanism.kind === 'base' || m.owner !== 'base');
+  const own = measures.filter((m) => mechanism.kind === 'base' || m.owner === owner);
   return [
     `# ${mechanism.name}`,
     '',
@@ -66,8 +58,8 @@ function textOf(mechanism: Mechanism, card: CardDocument, evaluation: Evaluation
     '',
     '| name | what | begins at | allowed | why these limits |',
     '| --- | --- | --- | --- | --- |',
-    ...sizeLines(mechanism, card, evaluation.design.sizes[owner]!),
-    ...mechanism.alternatives.map((a) => `| \`${a.name}\` | ${a.label}, in place of \`${a.insteadOf}\` | | | ${a.help} |`),
+    ...sizeLines(mechanism, card, owner, evaluation.design.sizes[owner]!),
+    ...(mechanism.alternatives ?? []).map((a) => `| \`${a.name}\` | ${a.label}, in place of \`${a.insteadOf}\` | | | ${a.help} |`),
     '',
     '## Pieces and scores',
     '',
@@ -85,11 +77,11 @@ function textOf(mechanism: Mechanism, card: CardDocument, evaluation: Evaluation
 
 const loose = (freedom: number): string => (freedom === 0 ? 'nothing is left loose' : `${freedom} parts are left loose`);
 
-function sizeLines(mechanism: Mechanism, card: CardDocument, sizes: Sizes): string[] {
-  const context: SizeContext = { ...sizeContextOf(card), sizes };
+function sizeLines(mechanism: Mechanism, card: CardDocument, owner: string, sizes: Sizes): string[] {
+  const context: SizeContext = { ...contextFor(card, owner), sizes };
   return mechanism.sizes.flatMap((size): string[] => {
     if (size.kind !== 'list') return [sizeLine(size, sizes[size.name], context)];
-    const entries = items(fillSizes(mechanism.sizes, {}, sizeContextOf(card)), size.name);
+    const entries = items(fillSizes(mechanism.sizes, {}, contextFor(card, owner)), size.name);
     const head = `| \`${size.name}\` | ${size.label}: ${size.help} | ${entries.length} | ${size.least} to ${size.most} | each with the sizes below |`;
     const item = entries[0];
     if (!item) return [head];
@@ -104,7 +96,7 @@ function sizeLine(size: PlainSize, value: SizeValue | undefined, context: SizeCo
   }
   const say = { length: plainMm, angle: printAngle, count: String, weight: printGrams }[size.kind];
   const { min, max, because } = size.range(context);
-  return `${head} | ${say(value as number)} | ${say(min)} to ${say(max)} | ${because} |`;
+  return `${head} | ${say(value as number)} | ${say(min)} to ${say(max)} | ${told(because, 'mm')} |`;
 }
 
 function pieceLines({ piece, width, height, scores, windows, cuts }: CutSheet): string[] {

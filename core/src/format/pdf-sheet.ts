@@ -1,3 +1,5 @@
+import { starterFor } from '../supplies/starter-workshops.js';
+import type { Workshop } from '../supplies/workshop.js';
 import type { Evaluation } from '../evaluate.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
@@ -24,7 +26,12 @@ interface TextLine {
 }
 
 /** One page with everything to make the card: drawings with their scores, every measure by name, materials, steps. */
-export async function writeOnePage(evaluation: Evaluation, paper: PaperId, fonts: PdfFonts): Promise<Uint8Array> {
+export async function writeOnePage(
+  evaluation: Evaluation,
+  paper: PaperId,
+  fonts: PdfFonts,
+  workshop: Workshop = starterFor(evaluation.design.card.notation),
+): Promise<Uint8Array> {
   const { card } = evaluation.design;
   const setting = await newPdf(card.name, fonts);
   const { width, height } = PAPERS[paper];
@@ -43,7 +50,7 @@ export async function writeOnePage(evaluation: Evaluation, paper: PaperId, fonts
     { x: MARGIN, y: height - MARGIN - 16 - DRAWING_HEIGHT, width: width - 2 * MARGIN, height: DRAWING_HEIGHT },
     setting,
   );
-  flow(page, setting, textOf(evaluation), {
+  flow(page, setting, textOf(evaluation, workshop), {
     x: MARGIN,
     y: MARGIN + 6,
     width: width - 2 * MARGIN,
@@ -183,18 +190,18 @@ export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation):
   return placed.reverse();
 }
 
-function textOf(evaluation: Evaluation): TextLine[] {
+function textOf(evaluation: Evaluation, workshop: Workshop): TextLine[] {
   const { notation } = evaluation.design.card;
   const heading = (words: string): TextLine => ({ words, bold: true, space: true });
   return [
     heading('Have ready'),
-    ...materialsOf(evaluation).map(({ what, detail }) => ({ words: `${what}: ${detail}` })),
+    ...materialsOf(evaluation, workshop).map(({ what, detail }) => ({ words: `${what}: ${detail}` })),
     heading('Measures'),
     ...evaluation.measures.map(({ label, value, unit }) => ({
       words: `${label}: ${unit === 'rad' ? printAngle(value) : sayLength(value, notation)}`,
     })),
     heading('Steps'),
-    ...benchSteps(evaluation)
+    ...benchSteps(evaluation, workshop)
       .slice(1)
       .flatMap((step, i): TextLine[] => [
         { words: `${i + 1}. ${step.title}`, bold: true },

@@ -1,3 +1,5 @@
+import { stockOf } from '../card/card-stocks.js';
+import { movementsOf, ROOT, rootOf } from '../card/document.js';
 import { boxOf } from '../plane/outline.js';
 import { toDegrees } from '../measure/units.js';
 import { whatShows } from '../card/what-shows.js';
@@ -18,12 +20,15 @@ export function report(evaluation: Evaluation) {
       }),
     );
   return {
-    mechanism: design.card.movements[0]?.mechanism ?? design.card.base.mechanism,
-    base: design.card.base.mechanism,
+    mechanism: (movementsOf(design.card)[0] ?? rootOf(design.card)).mechanism,
+    parts: design.parts.map(({ id, mechanism, title, on }) => ({ id, mechanism, title, on: on ?? null })),
+    base: rootOf(design.card).mechanism,
     pieces: sheets.map((sheet) => ({
       id: sheet.piece.id,
       name: sheet.piece.name,
-      stock: sheet.piece.stock,
+      part: sheet.piece.part ?? ROOT,
+      stock: stockOf(design, sheet.piece).id,
+      role: sheet.piece.stock,
       faceUp: sheet.piece.faceUp,
       width: sheet.width,
       height: sheet.height,
@@ -55,7 +60,7 @@ export function report(evaluation: Evaluation) {
       thickness: closed.thickest.thickness,
       intended: { width: intended.maxX - intended.minX, height: intended.maxY - intended.minY },
       foldEdge: design.card.foldEdge,
-      posting: design.base.posting ?? null,
+      posting: design.words.posting ?? null,
     },
     open: { height: openHeight, opening: toDegrees(resting.opening), ...readings(resting) },
     standing: {
@@ -66,10 +71,12 @@ export function report(evaluation: Evaluation) {
       toward: evaluation.standing.toward,
     },
     shows: whatShows(design, motion, closed),
-    findings: findings.map(({ id, check, severity, value, limit, unit, says, followsFrom, panels, creases, fix }) => ({
+    findings: findings.map(({ id, check, severity, owner, shortfall, value, limit, unit, says, followsFrom, panels, creases, fix }) => ({
       id,
       check,
       severity,
+      owner,
+      shortfall,
       value: value ?? null,
       limit: limit ?? null,
       unit: unit ?? null,

@@ -1,5 +1,6 @@
 import type { CardDocument } from '../card/document.js';
-import { LARGEST_CARD_FILE, readCard, readCardFile, type FileProblem } from './card-file.js';
+import { LARGEST_CARD_FILE, readCard, readCardFile } from './card-file.js';
+import type { FileProblem } from './file-problem.js';
 
 /** Many cards in one file. */
 export const LARGEST_SHELF_FILE = 16 * LARGEST_CARD_FILE;

@@ -1,3 +1,5 @@
+import { stockOf } from '../card/card-stocks.js';
+import { isClear } from '../supplies/stocks.js';
 import type { Evaluation } from '../evaluate.js';
 import { frameBetween, poseOf } from '../linkage/motion.js';
 import { carry, cross, dot, norm, type Vec3 } from '../linkage/rigid.js';
@@ -72,7 +74,7 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     const lit = 0.72 + 0.28 * Math.abs(dot(unit([m[2]!, m[6]!, m[10]!]), unit(LIGHT)));
     const shade = lit * (1 - DEPTH_SHADE * (1 - nearness(body)));
     const { stock } = panel.piece;
-    const clear = stock !== 'stop' && design.stocks[stock].clear === true;
+    const clear = isClear(stockOf(design, panel.piece));
     return {
       panel: panel.id,
       face: m[2]! * toward[0] + m[6]! * toward[1] + m[10]! * toward[2] > 0 ? 'up' : 'down',

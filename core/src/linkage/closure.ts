@@ -31,7 +31,7 @@ export function closuresOf(linkage: Linkage, tree: SpanningTree, tier: Tier): Cl
   const pairs: PointPair[] = [];
   for (const bond of tree.openBonds) {
     if (bond.tier !== tier) continue;
-    for (const pa of bond.source.corners) {
+    for (const pa of bond.corners) {
       pairs.push({ a: bond.a, b: bond.b, pa, pb: carry(bond.fixed, pa[0], pa[1], 0) });
     }
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { compose } from '../card/compose.js';
-import { newCard } from '../card/document.js';
+import type { Design } from '../card/join.js';
+import { cardWith, designOf } from '../testing/evaluated.js';
 import { toRadians } from '../measure/units.js';
 import { closeOntoGlue } from './close-onto-glue.js';
 import { jacobian, closuresOf, residuals } from './closure.js';
@@ -18,18 +18,7 @@ import { blankPiece } from '../sheet/piece.js';
 import { LoopSolver } from './solver.js';
 import { unjoinedPanel } from './spanning-tree.js';
 
-function vFoldDesign() {
-  const composed = compose(
-    newCard({
-      id: 'c',
-      name: 'c',
-      base: { mechanism: 'folded-card', sizes: {} },
-      movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes: {} }],
-    }),
-  );
-  if (!composed.ok) throw new Error('demo sizes refused');
-  return composed.design;
-}
+const vFoldDesign = (): Design => designOf(cardWith('v-fold'));
 
 describe('rigid motions', () => {
   it('turns about a line and keeps the line still', () => {
@@ -148,7 +137,7 @@ describe('couplings and phases', () => {
     ],
     constant: toRadians(200),
   };
-  const linkage = assemble({ panels, hinges, bonds: [], touches: [], couplings: [couple], ground: 'strip/panel-1', tierOfPiece: () => 0 });
+  const linkage = assemble({ panels, hinges, bonds: [], touches: [], couplings: [couple], ground: 'strip/panel-1', tierOf: () => 0 });
   const schedule: Schedule = {
     phases: [
       { name: 'first', from: 0, to: 0.5, targets: [{ hinge: 'strip/fold-1', start: toRadians(180), end: toRadians(100) }] },
@@ -169,7 +158,7 @@ describe('couplings and phases', () => {
   });
 
   it('leave the strip loose without the coupling, and say so', () => {
-    const loose = assemble({ panels, hinges, bonds: [], touches: [], couplings: [], ground: 'strip/panel-1', tierOfPiece: () => 0 });
+    const loose = assemble({ panels, hinges, bonds: [], touches: [], couplings: [], ground: 'strip/panel-1', tierOf: () => 0 });
     expect(followMotion(loose, schedule, 11).freedom).toBe(1);
   });
 
@@ -182,7 +171,7 @@ describe('couplings and phases', () => {
         touches: [{ id: 'rest', panel: 'strip/nowhere', at: [0, 0], on: 'strip/panel-1' }],
         couplings: [],
         ground: 'strip/panel-1',
-        tierOfPiece: () => 0,
+        tierOf: () => 0,
       }),
     ).toThrow('rest refers to the panel strip/nowhere');
   });
@@ -198,7 +187,7 @@ describe('closing the card onto glue', () => {
       touches: [],
       couplings: [],
       ground: base.ground,
-      tierOfPiece: () => 0,
+      tierOf: () => 0,
     };
     const placed = closeOntoGlue({
       ...input,

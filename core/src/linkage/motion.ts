@@ -57,10 +57,10 @@ const STARTS: readonly StartFold[] = [...[60, 30, 95, 130].map(toRadians).map(si
  */
 export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = FRAMES): Motion {
   const tracker = new Tracker(linkage, schedule);
-  const start = Math.round(schedule.startAt * (frameCount - 1));
-  const sOf = (i: number): number => i / (frameCount - 1);
+  const last = frameCount - 1;
+  const sOf = (i: number): number => i / last;
   const frames: Frame[] = new Array<Frame>(frameCount);
-  const wrongWay = tracker.begin(sOf(start));
+  const { start, wrongWay } = tracker.beginSomewhere(startsFor(schedule, last), sOf);
   frames[start] = tracker.frame(sOf(start));
   for (let i = start - 1; i >= 0; i--) frames[i] = tracker.advance(frames[i + 1]!, frames[i + 2], sOf(i));
   for (let i = start + 1; i < frameCount; i++) frames[i] = tracker.advance(frames[i - 1]!, frames[i - 2], sOf(i));
@@ -69,6 +69,7 @@ export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = 
   if (closedFlat.frame.misfit < EXACT) {
     frames[0] = closedFlat.frame;
     tracker.settleNearFlat(frames);
+    tracker.keepFlat(frames, start);
   }
   const { from, to } = tracker.reachable(frames, start);
   return {
@@ -77,18 +78,32 @@ export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = 
     frames,
     worstMisfit: frames.reduce((worst, frame) => Math.max(worst, frame.misfit), 0),
     reachable: { from, to, opening: [tracker.openingAt(from), tracker.openingAt(to)] },
-    freedom: Math.max(...[start, Math.round(start / 2)].map((i) => tracker.solver.freedom(frames[i]!.folds))),
+    // Flat poses seem looser than the card is: what is loose everywhere is loose.
+    freedom: Math.min(
+      ...[start, Math.round(start / 2), Math.round((start + last) / 2)].map((i) => tracker.solver.freedom(frames[i]!.folds)),
+    ),
     wrongWay,
     closedFlat: { holds: closedFlat.frame.misfit < EXACT, misfit: closedFlat.frame.misfit },
   };
 }
 
-/** The panels' places in a frame. */
+/** Places of the drive to begin at, as shares of it: where the schedule says, then well inside each of its phases. */
+function startsFor({ startAt, phases }: Schedule, last: number): number[] {
+  const inside = phases.flatMap(({ from, to }) => [0.5, 0.75].map((share) => from + (to - from) * share)).reverse();
+  return [...new Set([startAt, ...inside].map((s) => Math.round(s * last)))];
+}
+
+/** The panels' places in a frame: worked out once and kept with the frame, so nothing may write into them. */
 export function poseOf(motion: Pick<Motion, 'linkage' | 'tree'>, frame: Frame): Pose {
+  const known = POSES.get(frame);
+  if (known) return known;
   const pose = emptyPose(motion.linkage);
   poseAt(pose, motion.linkage, motion.tree, frame.folds);
+  POSES.set(frame, pose);
   return pose;
 }
+
+const POSES = new WeakMap<Frame, Pose>();
 
 /** The card between two frames for showing: folds led evenly from one to the next, not solved. */
 export function frameBetween(motion: Pick<Motion, 'frames'>, s: number): Frame {
@@ -118,6 +133,9 @@ export function frameAt(motion: Motion, schedule: Schedule, s: number): Frame {
   return tracker.frame(s);
 }
 
+/** Nearer to half a turn than this a crease is folded over. */
+const FOLDED_OVER: Radians = 1e-3;
+
 class Tracker {
   readonly solver: LoopSolver;
   readonly folds: Float64Array;
@@ -135,6 +153,29 @@ class Tracker {
   openingAt(s: number): Radians {
     const { hinge, atZero, perFold } = this.schedule.opening;
     return atZero + perFold * Math.abs(targetsAt(this.schedule, s).get(hinge) ?? 0);
+  }
+
+  /**
+   * Begins at the first place of the drive where every crease folds the way it is scored and no joint is strained, or
+   * where fewest do not: what stands on a fold that opens late lies flat until then, and cannot begin there.
+   */
+  beginSomewhere(starts: readonly number[], sOf: (i: number) => number): { start: number; wrongWay: string[] } {
+    let best: { start: number; wrongWay: string[]; unfit: number; misfit: Mm; folds: Float64Array } | undefined;
+    for (const start of starts) {
+      const wrongWay = this.begin(sOf(start));
+      const misfit = this.solver.misfit(this.folds);
+      const unfit = wrongWay.length + this.foldedOver();
+      const better = !best || unfit < best.unfit || (unfit === best.unfit && misfit < best.misfit - EXACT);
+      if (better) best = { start, wrongWay, unfit, misfit, folds: this.folds.slice() };
+      if (best!.unfit === 0 && best!.misfit < JOINT_SLACK) break;
+    }
+    this.folds.set(best!.folds);
+    return best!;
+  }
+
+  /** How many creases that are solved for lie folded all the way over: from there no way of opening is plain. */
+  private foldedOver(): number {
+    return this.linkage.hinges.filter((_, h) => !this.driven.has(h) && Math.abs(this.folds[h]!) > Math.PI - FOLDED_OVER).length;
   }
 
   /** Solves from several plain starting angles until every crease folds the way it is scored. */
@@ -203,6 +244,23 @@ class Tracker {
       for (const [id, fold] of targetsAt(this.schedule, frames[i]!.s)) this.folds[this.linkage.hingeIndex.get(id)!] = fold;
       const misfit = this.solver.solve(this.folds, { toward: expected, strength: 1 });
       frames[i] = { ...frames[i]!, folds: this.folds.slice(), misfit };
+    }
+  }
+
+  /**
+   * What stands on a fold that is still closed lies flat with it, though nothing holds it there: from the closed end on
+   * each part keeps its nominal angles for as long as they close.
+   */
+  keepFlat(frames: Frame[], start: number): void {
+    for (let tier = 1; tier < this.linkage.tiers; tier++) {
+      const own = this.linkage.hinges.flatMap((hinge, h) => (hinge.tier === tier && !this.driven.has(h) ? [h] : []));
+      for (let i = 1; i < start; i++) {
+        this.folds.set(frames[i]!.folds);
+        for (const h of own) this.folds[h] = this.linkage.hinges[h]!.source.crease.closed;
+        const misfit = this.solver.misfit(this.folds);
+        if (misfit >= EXACT) break;
+        frames[i] = { ...frames[i]!, folds: this.folds.slice(), misfit };
+      }
     }
   }
 

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { compose } from '../card/compose.js';
-import { newCard, type CardDocument } from '../card/document.js';
+import { cardWith, designOf } from '../testing/evaluated.js';
 import { areaOf } from '../plane/outline.js';
 import { toRadians } from '../measure/units.js';
 import { followMotion, frameAt, frameBetween, type Motion } from './motion.js';
@@ -12,13 +11,7 @@ function stacked(sizes: Record<string, number | string>): {
   ids: string[];
   schedule: Parameters<typeof followMotion>[1];
 } {
-  const card: CardDocument = {
-    ...newCard({ id: 'v', name: 'v', base: { mechanism: 'folded-card', sizes: {} } }),
-    movements: [{ id: 'figure', mechanism: 'v-fold', host: 'main-fold', sizes }],
-  };
-  const composed = compose(card);
-  if (!composed.ok) throw new Error(composed.problems[0]!.says);
-  const { linkage, schedule, panels } = composed.design;
+  const { linkage, schedule, panels } = designOf(cardWith('v-fold', sizes));
   const motion = followMotion(linkage, schedule);
   return { motion, stack: stackClosed(motion, motion.frames[0]!), ids: panels.map((panel) => panel.id), schedule };
 }

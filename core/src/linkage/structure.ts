@@ -1,13 +1,15 @@
 import type { Mm, Radians } from '../measure/units.js';
 import { place, type Placement } from '../plane/placement.js';
+import type { Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import type { Face } from '../sheet/piece.js';
 import type { Panel, PanelHinge } from '../sheet/panels.js';
 import { rigidIdentity, type Rigid } from './rigid.js';
 
 /**
- * Who is solved first. Tier 0 is the base; what stands on a tier's folds is solved after it, with the
- * lower tiers held exactly, so that a movement's misfit never smears into the base it is glued to.
+ * Who is solved first. Tier 0 is the base; every part that stands on it has a tier of its own, after those of all
+ * parts that carry it, with the lower tiers held exactly: a movement's misfit never smears into what it is glued to,
+ * and a part moves the same alone and beside others.
  */
 export type Tier = number;
 
@@ -20,8 +22,8 @@ export interface Bond {
   face: Face;
   partner: string;
   partnerFace: Face;
-  /** where the glued area lies, in the coordinates of the panel's piece */
-  corners: readonly Point[];
+  /** the zone of the panel's piece that the glue covers */
+  zone: string;
   /** how the panel's piece lies on the partner's piece; for `closing`, read off the closed card instead */
   placement: Placement;
   placedBy: 'marks' | 'closing';
@@ -51,7 +53,7 @@ export interface LinkageInput {
   couplings: readonly Coupling[];
   /** the panel that stays still */
   ground: string;
-  tierOfPiece: (pieceId: string) => Tier;
+  tierOf: (panel: Panel) => Tier;
 }
 
 /** A hinge as the solver sees it: two bodies and a line in their common flat coordinates. */
@@ -71,6 +73,8 @@ export interface HingeJoint {
 export interface BondJoint {
   id: string;
   source: Bond;
+  /** the glued area, in the coordinates of the panel's piece */
+  corners: Loop;
   a: number;
   b: number;
   fixed: Rigid;
@@ -97,6 +101,40 @@ export interface Linkage {
   tiers: Tier;
 }
 
+/** A joint that refers to what is not there, and whose it is. */
+export interface BrokenReference {
+  owner?: string;
+  says: string;
+}
+
+/** Joints of a design that name a panel, a fold or a zone that does not exist, each in a sentence. */
+export function brokenReferences({ panels, hinges, bonds, touches, couplings, ground }: LinkageInput): BrokenReference[] {
+  const panelOf = new Map(panels.map((panel) => [panel.id, panel]));
+  const folds = new Set(hinges.map(({ id }) => id));
+  const missing = (owner: { owner?: string }, name: string, ids: readonly string[]): BrokenReference[] =>
+    ids.filter((id) => !panelOf.has(id)).map((id) => ({ ...owner, says: `${name} needs the panel ${id}, which is not there.` }));
+  const ownerOf = (joint: object): { owner?: string } => ('owner' in joint ? { owner: String(joint.owner) } : {});
+  return [
+    ...missing({}, 'The card', [ground]),
+    ...bonds.flatMap((bond) => {
+      const found = missing(ownerOf(bond), bond.name, [bond.panel, bond.partner]);
+      const zones = panelOf.get(bond.panel)?.piece.zones.filter(({ id }) => id === bond.zone).length;
+      return zones === 1 || zones === undefined
+        ? found
+        : [
+            ...found,
+            { ...ownerOf(bond), says: `${bond.name} needs one glue zone ${bond.zone}; there ${zones === 0 ? 'is none' : `are ${zones}`}.` },
+          ];
+    }),
+    ...touches.flatMap((touch) => missing(ownerOf(touch), touch.id, [touch.panel, touch.on])),
+    ...couplings.flatMap((coupling) =>
+      coupling.terms
+        .filter(({ hinge }) => !folds.has(hinge))
+        .map(({ hinge }) => ({ ...ownerOf(coupling), says: `${coupling.id} needs the fold ${hinge}, which is not there.` })),
+    ),
+  ];
+}
+
 /**
  * Numbers the panels of a design and turns its creases, glue and contacts into joints.
  * @throws RangeError naming the joint when it refers to a panel or hinge that does not exist, or when
@@ -109,20 +147,21 @@ export function assemble(input: LinkageInput): Linkage {
     if (index === undefined) throw new RangeError(`${joint} refers to the panel ${id}, which does not exist`);
     return index;
   };
-  const tierOf = (i: number): Tier => input.tierOfPiece(input.panels[i]!.piece.id);
+  const tierOf = (i: number): Tier => input.tierOf(input.panels[i]!);
   const hinges = input.hinges.map((source): HingeJoint => {
     const length = Math.hypot(source.to[0] - source.from[0], source.to[1] - source.from[1]);
     const left = body(source.left, source.id);
+    const right = body(source.right, source.id);
     return {
       id: source.id,
       source,
       left,
-      right: body(source.right, source.id),
+      right,
       px: source.from[0],
       py: source.from[1],
       ux: (source.to[0] - source.from[0]) / length,
       uy: (source.to[1] - source.from[1]) / length,
-      tier: tierOf(left),
+      tier: Math.max(tierOf(left), tierOf(right)),
     };
   });
   const bonds = input.bonds.map((source): BondJoint => {
@@ -131,7 +170,9 @@ export function assemble(input: LinkageInput): Linkage {
     }
     const a = body(source.panel, source.id);
     const b = body(source.partner, source.id);
-    return { id: source.id, source, a, b, fixed: lifted(source.placement), tier: Math.max(tierOf(a), tierOf(b)) };
+    const corners = input.panels[a]!.piece.zones.find((zone) => zone.id === source.zone)?.outline;
+    if (!corners) throw new RangeError(`${source.id} refers to the zone ${source.zone}, which ${input.panels[a]!.piece.id} does not have`);
+    return { id: source.id, source, a, b, corners, fixed: lifted(source.placement), tier: Math.max(tierOf(a), tierOf(b)) };
   });
   const touches = input.touches.map(({ id, panel, at, on }): TouchJoint => {
     const touching = body(panel, id);

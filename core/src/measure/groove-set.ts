@@ -95,7 +95,8 @@ function inGroove(at: Mm, ruler: GrooveRuler): boolean {
 /** Changes that bring a position into grooves near by; none where it lies in one already. */
 function toGrooves(at: Mm, per: number, ruler: GrooveRuler): number[] {
   const { groove } = nearestGroove(at, ruler);
-  const near = Array.from({ length: 2 * GROOVES_TRIED + 1 }, (_, i) => (groove - GROOVES_TRIED + i) * ruler.pitch);
+  const near = Array.from({ length: 2 * GROOVES_TRIED + 1 }, (_, i) => (ruler.begins ?? 0) + (groove - GROOVES_TRIED + i) * ruler.pitch);
+  near.push(...(ruler.extra ?? []));
   const changes = near.map((target) => (target - at) / per);
   return inGroove(at, ruler) ? [0, ...changes] : changes;
 }

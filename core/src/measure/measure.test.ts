@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseAngle, parseCount, parseGrams, parseLength } from './parse.js';
 import { printLength, sayLength } from './print.js';
-import { retold } from './retell.js';
+import { spoken, told } from './sentence.js';
 import { nearestGroove, rulerWords } from './ruler.js';
 import { MM_PER_INCH, type Notation } from './units.js';
 
@@ -117,23 +117,32 @@ describe('finding a position on a ruler', () => {
 });
 
 describe('telling a sentence in another notation', () => {
-  const sentence = 'It sticks out 22.2 mm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.';
+  const sentence = `It sticks out ${spoken(22.2)} past the fold; the gap is ${spoken(0.4)}, the envelope C5, 229 × 162 mm.`;
 
-  it('leaves mm alone for those who read mm', () => {
-    expect(retold(sentence, 'mm')).toBe(sentence);
+  it('gives mm to those who read mm', () => {
+    expect(told(sentence, 'mm')).toBe('It sticks out 22.2 mm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.');
   });
 
-  it('gives inches with the mm behind, and small gaps and sizes A × B as they are', () => {
-    expect(retold(sentence, 'inch/8')).toBe(
+  it('gives inches with the mm behind, and small gaps and names as they are', () => {
+    expect(told(sentence, 'inch/8')).toBe(
       'It sticks out 7/8 in (22.2 mm) past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.',
     );
   });
 
   it('gives centimetres', () => {
-    expect(retold(sentence, 'cm')).toContain('2.22 cm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm');
+    expect(told(sentence, 'cm')).toContain('2.22 cm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm');
   });
 
-  it('leaves areas and degrees alone', () => {
-    expect(retold('Past its panel by 120 mm², at 45°.', 'inch/8')).toBe('Past its panel by 120 mm², at 45°.');
+  it('tells two lengths of one size alike', () => {
+    expect(told(`${spoken(127)} × ${spoken(177.8)}.`, 'inch/8')).toBe('5 in (127 mm) × 7 in (177.8 mm).');
+  });
+
+  it('never changes a sentence without lengths', () => {
+    fc.assert(
+      fc.property(fc.string(), fc.constantFrom('mm', 'cm', 'inch/8', 'inch/32'), (words, notation) => {
+        fc.pre(!/[\uE000\uE001]/.test(words));
+        expect(told(words, notation as Notation)).toBe(words);
+      }),
+    );
   });
 });

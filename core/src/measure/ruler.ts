@@ -1,10 +1,14 @@
 import { inchDenominator, MM_PER_INCH, type Mm, type Notation } from './units.js';
 
-/** A scoring board: parallel grooves at a fixed pitch, counted from its fence. */
+/** A scoring board: parallel grooves at a fixed pitch, measured from its fence. */
 export interface GrooveRuler {
   pitch: Mm;
   /** from the fence to the last groove */
   length: Mm;
+  /** from the fence to the first groove; 0 where left out */
+  begins?: Mm;
+  /** grooves outside the pitch, from the fence */
+  extra?: readonly Mm[];
 }
 
 /** Where a position falls on a board: the nearest groove and how far from it. */
@@ -24,9 +28,14 @@ export const GROOVE_CATCH: Mm = 0.2;
  */
 export function nearestGroove(position: Mm, ruler: GrooveRuler): GrooveReading {
   if (!(ruler.pitch > 0)) throw new RangeError(`groove pitch must be positive, got ${ruler.pitch} mm`);
-  const last = Math.floor(ruler.length / ruler.pitch + 1e-9);
-  const groove = Math.min(last, Math.max(0, Math.round(position / ruler.pitch)));
-  const at = groove * ruler.pitch;
+  const begins = ruler.begins ?? 0;
+  const last = Math.floor((ruler.length - begins) / ruler.pitch + 1e-9);
+  const groove = Math.min(last, Math.max(0, Math.round((position - begins) / ruler.pitch)));
+  const even = begins + groove * ruler.pitch;
+  const at = [...(ruler.extra ?? [])].reduce(
+    (near, other) => (Math.abs(position - other) < Math.abs(position - near) ? other : near),
+    even,
+  );
   return { groove, at, off: position - at };
 }
 

@@ -4,7 +4,7 @@ import { evaluate, type Evaluation } from '../evaluate.js';
 import { anyCardOn } from '../testing/any-sizes.js';
 import { JOINT_SLACK } from '../linkage/motion.js';
 import type { Sizes } from './sizes.js';
-import { cardOn, evaluated } from '../testing/evaluated.js';
+import { baseSizes, cardOn, evaluated } from '../testing/evaluated.js';
 import { CATALOGUE } from './catalogue.js';
 import type { Base } from './contract.js';
 
@@ -117,7 +117,7 @@ describe.each(BASES.map((base) => [base.id, base] as const))('%s of any allowed 
     for (const size of base.sizes) {
       if (size.kind !== 'length') continue;
       for (const value of [-1e4, 1e4, Number.NaN]) {
-        const outcome = evaluate({ ...emptyCard(base), base: { mechanism: base.id, sizes: { [size.name]: value } } });
+        const outcome = evaluate(baseSizes(cardOn(base.id), { [size.name]: value }));
         expect(outcome.ok).toBe(false);
         if (outcome.ok) continue;
         const problem = outcome.problems.find((p) => p.size === size.name)!;
@@ -127,13 +127,3 @@ describe.each(BASES.map((base) => [base.id, base] as const))('%s of any allowed 
     }
   });
 });
-
-function emptyCard(base: Base) {
-  return fc.sample(
-    anyCardOn(
-      base,
-      base.sizes.map((size) => size.name),
-    ),
-    1,
-  )[0]!;
-}

@@ -1,19 +1,20 @@
 import type { Base, Mechanism, Movement } from './contract.js';
-import { bellowsBox } from './bellows-box.js';
-import { boxCard } from './box-card.js';
-import { easelFoldedFront } from './easel-folded-front.js';
-import { easelRow } from './easel-row.js';
-import { easelShape } from './easel-shape.js';
-import { easelStrip } from './easel-strip.js';
-import { filmStand } from './film-stand.js';
-import { foldedCard } from './folded-card.js';
-import { halfTurnStand } from './half-turn-stand.js';
-import { layeredStage } from './layered-stage.js';
-import { risingStripDoors } from './rising-strip-doors.js';
-import { stepEasel } from './step-easel.js';
-import { swingCard } from './swing.js';
-import { tuckedDisplay } from './tucked-display.js';
-import { vFold } from './v-fold.js';
+import { bellowsBox } from './bases/bellows-box.js';
+import { boxCard } from './bases/box-card.js';
+import { easelFoldedFront } from './bases/easel-folded-front.js';
+import { easelRow } from './bases/easel-row.js';
+import { easelShape } from './bases/easel-shape.js';
+import { easelStrip } from './bases/easel-strip.js';
+import { filmStand } from './bases/film-stand.js';
+import { foldedCard } from './bases/folded-card.js';
+import { halfTurnStand } from './bases/half-turn-stand.js';
+import { layeredStage } from './bases/layered-stage.js';
+import { risingStripDoors } from './bases/rising-strip-doors.js';
+import { stepEasel } from './bases/step-easel.js';
+import { swingCard } from './bases/swing.js';
+import { tuckedDisplay } from './bases/tucked-display.js';
+import { step } from './movements/step.js';
+import { vFold } from './movements/v-fold.js';
 
 /** Every movement Diptychon knows. A new one is a file of its own and a line here. */
 export const CATALOGUE: readonly Mechanism[] = [
@@ -32,6 +33,7 @@ export const CATALOGUE: readonly Mechanism[] = [
   filmStand,
   boxCard,
   vFold,
+  step,
 ];
 
 /** @throws RangeError naming the id and listing what there is */

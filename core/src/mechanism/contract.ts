@@ -1,10 +1,12 @@
 import type { Mm, Radians } from '../measure/units.js';
 import type { Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import type { Face, Mark, Piece, Zone } from '../sheet/piece.js';
+import type { Piece } from '../sheet/piece.js';
 import type { Bond, Coupling, Touch } from '../linkage/structure.js';
 import type { Phase, Schedule } from '../linkage/schedule.js';
-import type { FreeSize, PlainSize, Range, SizeItem, Sizes, SizeValue } from './sizes.js';
+import type { Claim } from './claims.js';
+import type { Edit, FoldSite } from './sites.js';
+import type { FreeSize, PlainSize, Range, SizeContext, SizeItem, Sizes, SizeValue } from './sizes.js';
 
 /** A number that follows from others, with the reason a maker would want. */
 export interface Measure {
@@ -13,162 +15,6 @@ export interface Measure {
   value: number;
   unit: 'mm' | 'rad';
   because: string;
-}
-
-/** Something of constant thickness lying on a leaf's inside: a layer, a stack of decoration. */
-export interface InnerLayer {
-  id: string;
-  name: string;
-  panel: string;
-  outline: readonly Point[];
-  thickness: Mm;
-}
-
-/** Two edges that a maker expects to lie together when the card is closed. */
-export interface MeetingEdges {
-  id: string;
-  name: string;
-  a: { panel: string; from: Point; to: Point };
-  b: { panel: string; from: Point; to: Point };
-  /** edges that meet side by side, not face to face: which way is out of panel a, and the gap wanted between them */
-  sideBySide?: { outward: Point; gap: Mm };
-  mend?: Mend;
-}
-
-/** The size that puts a fault right, when one alone does. */
-export interface Mend {
-  size: string;
-  label: string;
-  value: Mm;
-}
-
-/** Two rows of panels that must be equally wide, or the card shears, leans or gapes. Widths are read off the pieces. */
-export interface EqualWidths {
-  id: string;
-  name: string;
-  a: { says: string; panels: readonly string[] };
-  b: { says: string; panels: readonly string[] };
-  /** what happens when they differ, in a clause */
-  or: string;
-  mend?: Mend;
-}
-
-/** A width that thickness pulls two ways: one when the card stands, another when it is closed. */
-export interface TornWidth {
-  id: string;
-  piece: string;
-  name: string;
-  /** over or under the nominal width */
-  wantedOpen: Mm;
-  wantedClosed: Mm;
-  given: Mm;
-}
-
-/** A part that is raised by itself: nothing may cover its hinge that it covers in turn. */
-export interface RisingUnit {
-  id: string;
-  name: string;
-  hinge: string;
-  panels: readonly string[];
-}
-
-/** An opening that one side of a part must not reach into. */
-export interface Reserved {
-  id: string;
-  panel: string;
-  outline: Loop;
-  /** what it is kept for, as the end of a sentence: “where the left bellows lie” */
-  for: string;
-  mend?: Mend;
-}
-
-/** Room that must be left in the closed card, from a point of one panel to a point of another, along a direction of the ground. */
-export interface Room {
-  id: string;
-  /** as the beginning of a sentence: “The panel’s edge” … */
-  name: string;
-  from: { panel: string; at: Point };
-  to: { panel: string; at: Point };
-  along: Point;
-  /** less than this is a warning; less than nothing fails */
-  least: Mm;
-  says: { enough: string; tight: string; none: string };
-  mend?: Mend;
-}
-
-/** An opening that a strip of film passes through as the card moves. */
-export interface SlotFit {
-  id: string;
-  name: string;
-  /** the panel with the slot, the middle of its line, and how wide and long the slot is cut */
-  panel: string;
-  at: Point;
-  width: Mm;
-  length: Mm;
-  /** what passes: the panel, its y axis along the travel, and its width along the slot */
-  film: string;
-  filmWidth: Mm;
-  /** length needed beyond the film, both sides together */
-  sideClearance: Mm;
-  widthSize: string;
-}
-
-/** A part that swings through an opening of the sheet it is cut from. */
-export interface SwingFit {
-  id: string;
-  name: string;
-  panel: string;
-  /** from its axis to its farthest free edge, and from the axis to the opening's edge there */
-  reach: Mm;
-  opening: Mm;
-  mend?: Mend;
-}
-
-/** A part that must be stiff enough for how it stands. */
-export interface StiffPart {
-  id: string;
-  name: string;
-  panel: string;
-  /** free: stands on one end; held: both ends held; cantilever: held at its lower end, leaning */
-  kind: 'free' | 'held' | 'cantilever';
-  length: Mm;
-  width: Mm;
-  /** from the table, for what leans */
-  lean: Radians;
-  /** weight carried at its end, g */
-  tipWeight: number;
-}
-
-/** A fold that closes round whatever lies between its leaves. */
-export interface ClosingFold {
-  hinge: string;
-  name: string;
-  /** panels on the two sides, the lower first */
-  lower: readonly string[];
-  upper: readonly string[];
-  /** from the fold to the free edge */
-  depth: Mm;
-  /** along the fold */
-  length: Mm;
-  /** whether the maker wants a spine: two scores as far apart as the stack is thick */
-  spined: boolean;
-  /** the free size that says so */
-  spineSize: string;
-}
-
-/** A fold that a movement may stand on. Coordinates are those of the piece it belongs to. */
-export interface HostFold {
-  id: string;
-  piece: string;
-  hinge: string;
-  /** the two leaves, in the order left (smaller x), right */
-  leaves: readonly [left: string, right: string];
-  /** x of the fold line, and where along y it runs */
-  x: Mm;
-  fromY: Mm;
-  toY: Mm;
-  depth: Mm;
-  innerFace: Face;
 }
 
 /** An angle or height followed through the motion. */
@@ -191,67 +37,58 @@ export interface Rest {
   stop?: { foot: string; footEdge: readonly [Point, Point]; height: Mm; footThickness: Mm; lean: Radians };
 }
 
-/** What a mechanism contributes to a card. */
-export interface Part {
-  pieces: Piece[];
-  bonds: Bond[];
-  touches: Touch[];
-  couplings: Coupling[];
-  measures: Measure[];
-  tracked: Tracked[];
-}
-
 /** A side of the closed card: x from the fold to the free edge, y from the lower to the upper end. */
 export type Side = 'fold' | 'free' | 'lower' | 'upper';
 
-/** What a base gives: the body of the card, its drive, and folds to build on. */
-export interface BasePart extends Part {
+/** Words for the steps that the geometry does not give. */
+export interface PartWords {
+  /** said in order when the card is set up, after it is opened */
+  settingUp?: readonly string[];
+  /** said when the parts are tried without glue */
+  fitting?: readonly string[];
+  /** how it is folded for the post, where it can be folded in two ways */
+  posting?: string;
+}
+
+/** What any part gives, base or movement. What is left out is nothing. */
+export interface Contribution {
+  pieces?: readonly Piece[];
+  /** what it draws on the leaves that it stands on */
+  edits?: readonly Edit[];
+  bonds?: readonly Bond[];
+  touches?: readonly Touch[];
+  couplings?: readonly Coupling[];
+  claims?: readonly Claim[];
+  /** folds that others may build on, besides those that `draw` finds along the creases of a base */
+  sites?: readonly FoldSite[];
+  /** folds that are led through the drive besides the base's own */
+  phases?: readonly Phase[];
+  measures?: readonly Measure[];
+  tracked?: readonly Tracked[];
+  words?: PartWords;
+}
+
+/** What a base gives besides: the body of the card, its drive, and how it is put down. */
+export interface BaseContribution extends Contribution {
+  pieces: readonly Piece[];
   ground: string;
   /** outline of the closed card as intended, in ground coordinates: x across the fold, y along it */
   closedOutline: readonly Point[];
   schedule: Schedule;
-  hostFolds: HostFold[];
-  meetings: MeetingEdges[];
-  closings: ClosingFold[];
-  innerLayers: InnerLayer[];
   rest: Rest;
   /** what the card's height means when it is open */
   openHeight: { label: string; because: string };
-  equalWidths?: EqualWidths[];
-  tornWidths?: TornWidth[];
-  reserved?: Reserved[];
-  rising?: RisingUnit[];
-  rooms?: Room[];
-  slots?: SlotFit[];
-  swings?: SwingFit[];
-  stiff?: StiffPart[];
-  /** how it is folded for the post, where it can be folded in two ways */
-  posting?: string;
   /** names of the closed card's sides, where they are not a fold at the left and free edges */
   sides?: Partial<Record<Side, string>>;
   /** sides with which moving parts end level on purpose */
   flush?: readonly Side[];
-  /** said in order when the card is set up, after it is opened */
-  settingUp?: string[];
-  /** said when the parts are tried without glue */
-  fitting?: string[];
 }
 
-/** What a movement gives, and what it draws on its host. */
-export interface MovementPart extends Part {
-  hostMarks: Mark[];
-  hostZones: Zone[];
-  phases?: readonly Phase[];
-}
-
-export interface BuildContext {
-  sizes: Sizes;
-  baseCaliper: Mm;
-  mechanismCaliper: Mm;
-  displayCaliper: Mm;
-  filmCaliper: Mm;
+export interface BuildContext extends Omit<SizeContext, 'item' | 'index' | 'ownOutlines' | 'site'> {
   /** the outline of that name, in its own units: built in, or brought by the card */
   outline: (name: string) => Loop;
+  /** id of this part in its card; begins the ids of everything that a movement makes */
+  id: string;
 }
 
 /** Another way of setting a size: it is turned into that size when typed, and shown beside it. */
@@ -275,20 +112,30 @@ interface Described {
   needs: readonly string[];
   mayGoWrong: readonly string[];
   sizes: readonly FreeSize[];
-  alternatives: readonly AlternativeSize[];
+  alternatives?: readonly AlternativeSize[];
 }
 
 export interface Base extends Described {
   kind: 'base';
-  /** sizes that give a closed card of this size: across the fold, and along it */
-  forClosedSize: (across: Mm, along: Mm) => Sizes;
-  build: (context: BuildContext) => BasePart;
+  /** sizes that give a closed card of this size, across the fold and along it; left out where they are `depth` and `length` */
+  forClosedSize?: (across: Mm, along: Mm) => Sizes;
+  /** which edge of the card the fold is when it is held to be read; the side where left out */
+  foldEdge?: 'side' | 'top';
+  build: (context: BuildContext) => BaseContribution;
 }
 
 export interface Movement extends Described {
   kind: 'movement';
-  /** id of this movement in its card; prefixes everything it makes */
-  build: (context: BuildContext, host: HostFold, id: string) => MovementPart;
+  stands: 'fold';
+  /** what a part of this kind is called in a card, to begin with */
+  usualId: string;
+  /** the size that says where along its site it stands: what is changed when it is moved there by hand */
+  placeSize: string;
+  /** the size that says how much of its site it takes along it */
+  alongSize: string;
+  /** why it cannot stand on a site, as the end of a sentence that begins “It cannot stand there:”; nothing where it can */
+  cannotStand: (site: FoldSite) => string | undefined;
+  build: (context: BuildContext, site: FoldSite) => Contribution;
 }
 
 export type Mechanism = Base | Movement;

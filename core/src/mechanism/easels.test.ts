@@ -4,7 +4,7 @@ import { setSize } from '../card/set-size.js';
 import { toDegrees, toRadians } from '../measure/units.js';
 import { boxOf, type Loop } from '../plane/outline.js';
 import { fitted, SHAPES } from '../plane/shapes.js';
-import { stripCover } from './easel-strip.js';
+import { stripCover } from './bases/easel-strip.js';
 import type { SizeItem, Sizes } from './sizes.js';
 
 const IN = 25.4;
@@ -175,7 +175,7 @@ describe('easels in a row', () => {
     const card = evaluated(cardOn('easel-row', { depth: 150, width: 120, easels: ROW }));
     // Flat, easel 1 reaches from 10 to 90 and covers the hinge at 55; easel 2 from 55 to 115 that at 90, which easel 1 just reaches.
     expect(finding(card, 'rises').says).toBe('Raise easel 1 before easel 2, easel 2 before easel 3; lay them down the other way round.');
-    expect(card.design.base.settingUp![0]).toContain('behind easel 2');
+    expect(card.design.words.settingUp![0]).toContain('behind easel 2');
   });
 
   it('finds easels that cover each other’s hinges, by how much', () => {

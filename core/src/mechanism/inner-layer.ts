@@ -1,5 +1,5 @@
 import { rectangle } from '../plane/outline.js';
-import type { InnerLayer } from './contract.js';
+import { innerLayer, type InnerLayer } from './claims.js';
 import { num, type Sizes } from './sizes.js';
 
 /** Kept free round layers glued inside a leaf. */
@@ -12,5 +12,5 @@ export function innerLayersOf(sizes: Sizes, panel: string, foldX: number): Inner
   const from = num(sizes, 'innerFrom');
   const width = num(sizes, 'depth') - from - BORDER;
   const outline = rectangle(foldX + from, BORDER, width, num(sizes, 'length') - 2 * BORDER);
-  return [{ id: 'inner-layers', name: 'layers inside', panel, outline, thickness }];
+  return [innerLayer({ id: 'inner-layers', name: 'layers inside', panel, outline, thickness })];
 }

@@ -1,7 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { at, boxIn, cardOn, evaluated, failing, finding, folded, measure, refused, scoresOf, tracked } from '../testing/evaluated.js';
+import {
+  at,
+  boxIn,
+  cardOn,
+  evaluated,
+  failing,
+  finding,
+  folded,
+  measure,
+  refused,
+  scoresOf,
+  tracked,
+  stockById,
+} from '../testing/evaluated.js';
 import { toDegrees, toRadians } from '../measure/units.js';
-import { stockById } from '../supplies/stocks.js';
 import type { Evaluation } from '../evaluate.js';
 import type { Sizes } from './sizes.js';
 

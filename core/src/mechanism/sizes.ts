@@ -1,6 +1,8 @@
-import { capitalised, plainMm, printAngle, printGrams } from '../measure/print.js';
+import { capitalised, printAngle, printGrams } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
 import type { Mm, Radians } from '../measure/units.js';
 import type { Loop } from '../plane/outline.js';
+import type { FoldSite } from './sites.js';
 
 /** One entry of a list of sizes: a layer, a divider. */
 export type SizeItem = Readonly<Record<string, number | string>>;
@@ -9,9 +11,11 @@ export type SizeValue = number | string | readonly SizeItem[];
 /** Sizes of one mechanism by name: lengths in mm, angles in radians, choices as text, lists of such. */
 export type Sizes = Readonly<Record<string, SizeValue>>;
 
-/** What else a limit may depend on: calipers, for a movement its host's sizes, for a list item its place. */
+/** What else a limit may depend on: calipers, for a movement the fold it stands on, for a list item its place. */
 export interface SizeContext {
   sizes: Sizes;
+  /** the fold that a movement stands on */
+  site?: FoldSite;
   baseCaliper: Mm;
   mechanismCaliper: Mm;
   displayCaliper: Mm;
@@ -47,7 +51,13 @@ export type PlainSize =
       default: number | ((context: SizeContext) => number);
       range: (context: SizeContext) => Range;
     })
-  | (Named & { kind: 'choice'; default: string; options: readonly { value: string; label: string }[] })
+  | (Named & {
+      kind: 'choice';
+      default: string | ((context: SizeContext) => string);
+      options: readonly { value: string; label: string }[];
+      /** why an option cannot be taken here, in a clause; nothing where it can */
+      cannotBe?: (value: string, context: SizeContext) => string | undefined;
+    })
   /** one of the built-in outlines (the options), or one that the card brings with it */
   | (Named & { kind: 'outline'; default: string; options: readonly { value: string; label: string }[] });
 
@@ -70,7 +80,7 @@ export interface SizeProblem {
   says: string;
 }
 
-type Calipers = Omit<SizeContext, 'sizes' | 'item' | 'index'>;
+export type Surroundings = Omit<SizeContext, 'sizes' | 'item' | 'index'>;
 
 /** The full name of a size of a list item. */
 export const itemSizeName = (list: string, index: number, name: string): string => `${list}[${index + 1}].${name}`;
@@ -90,20 +100,29 @@ function isOfKind(size: FreeSize, value: unknown): value is SizeValue {
 /**
  * All sizes of a mechanism: those given, with defaults for the rest, worked out in the order declared. A value of the
  * wrong kind counts as not given: `checkSizes` tells of it.
+ * @param settled sizes that stand already, before the first of these
  */
-export function fillSizes(free: readonly FreeSize[], given: Sizes, context: Calipers, host: Sizes = {}): Sizes {
-  const sizes: Record<string, SizeValue> = { ...host };
+export function fillSizes(free: readonly FreeSize[], given: Sizes, context: Surroundings, settled: Sizes = {}): Sizes {
+  const sizes: Record<string, SizeValue> = { ...settled };
   for (const size of free) {
     const value = given[size.name];
     const here = { ...context, sizes };
     if (size.kind === 'list') {
-      const items = isOfKind(size, value) ? (value as readonly SizeItem[]) : size.default(here);
+      const items = itemsOf(size, value, here);
       // Sizes of an entry may depend on its neighbours, so the list is at hand while it is filled in.
       const within = { ...here, sizes: { ...sizes, [size.name]: items } };
       sizes[size.name] = items.map((item, index) => fillItem(size, item, index, within));
     } else sizes[size.name] = isOfKind(size, value) ? value : presetOf(size, here);
   }
   return sizes;
+}
+
+/** Entries as given, over what the list as a whole gives each of them while it has as many as by default. */
+function itemsOf(size: ListSize, given: SizeValue | undefined, context: SizeContext): readonly SizeItem[] {
+  const whole = size.default(context);
+  if (!isOfKind(size, given)) return whole;
+  const items = given as readonly SizeItem[];
+  return items.length === whole.length ? items.map((item, i) => ({ ...whole[i], ...item })) : items;
 }
 
 function presetOf(size: PlainSize, context: SizeContext): number | string {
@@ -158,7 +177,10 @@ function checkOne(size: PlainSize, value: SizeValue | undefined, context: SizeCo
   if (size.kind === 'choice' || size.kind === 'outline') {
     const known = size.options.map((option) => option.value);
     if (size.kind === 'outline') known.push(...Object.keys(context.ownOutlines ?? {}));
-    if (typeof value === 'string' && known.includes(value)) return [];
+    if (typeof value === 'string' && known.includes(value)) {
+      const cannot = size.kind === 'choice' ? size.cannotBe?.(value, context) : undefined;
+      return cannot ? [{ size: size.name, says: `${size.label}: “${value}” does not work here, because ${cannot}.` }] : [];
+    }
     return [{ size: size.name, says: `${size.label}: “${String(value)}” is not one of ${known.join(', ')}.` }];
   }
   if (typeof value !== 'number' || !Number.isFinite(value)) {
@@ -166,7 +188,7 @@ function checkOne(size: PlainSize, value: SizeValue | undefined, context: SizeCo
   }
   const { min, max, because } = size.range(context);
   if (value >= min - 1e-9 && value <= max + 1e-9) return [];
-  const print = { length: plainMm, angle: printAngle, count: String, weight: printGrams }[size.kind];
+  const print = { length: spoken, angle: printAngle, count: String, weight: printGrams }[size.kind];
   if (size.kind === 'count' && !Number.isInteger(value))
     return [{ size: size.name, says: `${size.label}: ${value} does not work; allowed are whole numbers.` }];
   const allowed = max < min ? 'nothing is allowed' : `allowed is ${print(min)} to ${print(max)}`;

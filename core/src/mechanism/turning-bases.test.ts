@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { at, cardOn, evaluated, failing, finding, measure, refused, scoresOf, tracked } from '../testing/evaluated.js';
+import { at, cardOn, evaluated, failing, finding, measure, refused, scoresOf, tracked, stockById } from '../testing/evaluated.js';
 import { innerCuts } from '../plan/cut-runs.js';
 import { whatShows } from '../card/what-shows.js';
 import { boxOf } from '../plane/outline.js';
 import { toDegrees, toRadians } from '../measure/units.js';
 import { frameAt, poseOf, type Frame } from '../linkage/motion.js';
 import { carry, type Vec3 } from '../linkage/rigid.js';
-import { stockById } from '../supplies/stocks.js';
 
 const IN = 25.4;
 const near = (value: number, digits = 6) => expect.closeTo(value, digits);
@@ -84,7 +83,7 @@ describe('step easel', () => {
   });
 
   it('is posted folded the working way', () => {
-    expect(evaluated(cardOn('step-easel', METRIC)).design.base.posting).toContain('foot toward the main fold');
+    expect(evaluated(cardOn('step-easel', METRIC)).design.words.posting).toContain('foot toward the main fold');
   });
 });
 
@@ -345,13 +344,7 @@ describe('film stand', () => {
     [130, 0.25, 'film-250'],
     [220, 0.25, 'film-250'],
   ])('a film %d mm high and %d mm thick buckles under π²EI ÷ 4L²', (filmHeight, thickness, film) => {
-    const card = evaluated(
-      cardOn(
-        'film-stand',
-        { ...METRIC, filmHeight, layer: 'none', tipWeight: 50 },
-        { stocks: { base: 'card-250', mechanism: 'light-card-160', display: 'card-250', film } },
-      ),
-    );
+    const card = evaluated(cardOn('film-stand', { ...METRIC, filmHeight, layer: 'none', tipWeight: 50 }, { stocks: { film } }));
     const [width, free] = [89, filmHeight - 20];
     // E = 3500 N/mm²; in grams, 1 N is 1000 ÷ 9.80665.
     const limit = ((Math.PI ** 2 * 3500 * (width * thickness ** 3)) / 12 / (4 * free ** 2)) * (1000 / 9.80665);
@@ -373,7 +366,7 @@ describe('film stand', () => {
 
   it('is threaded before it is glued, and settles only if friction lets it', () => {
     const card = evaluated(cardOn('film-stand', METRIC));
-    expect(card.design.base.fitting!.join(' ')).toContain('before anything is glued');
+    expect(card.design.words.fitting!.join(' ')).toContain('before anything is glued');
     expect(finding(card, 'stands/held-by-friction').severity).toBe('warn');
   });
 });

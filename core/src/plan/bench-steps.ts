@@ -1,11 +1,13 @@
 import { toDegrees, type Notation } from '../measure/units.js';
-import { retold } from '../measure/retell.js';
 import { plainMm, sayLength } from '../measure/print.js';
+import { boardOf } from '../card/document.js';
 import type { Evaluation } from '../evaluate.js';
 import { readTracked } from '../evaluate.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
 import { halfTemplate } from '../sheet/half-template.js';
-import { ENVELOPES, smallestEnvelope } from '../supplies/envelopes.js';
+import { smallestEnvelope } from '../supplies/envelopes.js';
+import { starterFor } from '../supplies/starter-workshops.js';
+import type { Workshop } from '../supplies/workshop.js';
 import { innerCuts } from './cut-runs.js';
 import { materialsOf, type Material } from './materials.js';
 import { scoreRuns, type ScoreRun } from './score-runs.js';
@@ -36,10 +38,10 @@ const GLUE = 'Strong glues: open a window, keep them off skin, follow the label 
 const FOAM = 'Small parts and foam: keep away from small children.';
 
 /** The steps of making a card by hand with the maker's own board, in the order of the work. */
-export function benchSteps(evaluation: Evaluation): BenchStep[] {
+export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterFor(evaluation.design.card.notation)): BenchStep[] {
   const { sheets } = evaluation;
   return [
-    ready(evaluation),
+    ready(evaluation, workshop),
     ...sheets.flatMap((sheet) => [
       ...trim(sheet, evaluation),
       ...score(sheet, evaluation),
@@ -58,11 +60,11 @@ export function benchSteps(evaluation: Evaluation): BenchStep[] {
     },
     ...glueSteps(evaluation),
     test(evaluation),
-    post(evaluation),
+    post(evaluation, workshop),
   ];
 }
 
-function ready(evaluation: Evaluation): BenchStep {
+function ready(evaluation: Evaluation, workshop: Workshop): BenchStep {
   return {
     id: 'ready',
     kind: 'ready',
@@ -73,7 +75,7 @@ function ready(evaluation: Evaluation): BenchStep {
         ? 'Try one fold and one glued tab on scrap: does this card crack, does this glue hold?'
         : 'Try one fold on scrap: does this card crack?',
     ],
-    materials: materialsOf(evaluation),
+    materials: materialsOf(evaluation, workshop),
     cautions: [],
   };
 }
@@ -108,7 +110,7 @@ function trim(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   const { piece } = sheet;
   const { notation } = design.card;
-  const runs = scoreRuns(sheet, design.card.board, design.card.notation).map((run, i): BenchStep => {
+  const runs = scoreRuns(sheet, boardOf(design.card), design.card.notation).map((run, i): BenchStep => {
     const lying = [
       run.face === 'up'
         ? `Lay it ${piece.faceUp}.`
@@ -226,7 +228,7 @@ function dryFit({ design }: Evaluation): BenchStep {
     says: [
       ...(joins.length > 0 ? [`Hold the parts where they belong: ${joins.join('; ')}.`] : []),
       'Close and open it gently. Trim now what shows past an edge.',
-      ...(design.base.fitting ?? []),
+      ...design.words.fitting,
     ],
     picture: { kind: 'standing', at: 0.5 },
     cautions: [],
@@ -240,15 +242,15 @@ function glueSteps({ design, sheets, motion }: Evaluation): BenchStep[] {
   return ordered.map(({ id, source, a }) => {
     const { piece } = design.panels[a]!;
     const sheet = sheets.find((s) => s.piece.id === piece.id)!;
-    const zone = zoneOf(piece, source.corners);
+    const zone = piece.zones.find(({ id: own }) => own === source.zone);
     const last = closing.has(id);
-    const isStop = piece.stock === 'stop';
+    const isStop = piece.thickness !== undefined;
     return {
       id: `glue-${id}`,
       kind: 'glue',
       title: last ? `Close onto the glue: ${source.name}` : `Glue: ${source.name}`,
       says: [
-        `Glue goes on the ${source.face === 'up' ? 'upper' : 'back'} face, only where it is hatched${zone ? `: ${retold(zone.says, design.card.notation)}` : ''}.`,
+        `Glue goes on the ${source.face === 'up' ? 'upper' : 'back'} face, only where it is hatched${zone ? `: ${zone.says}` : ''}.`,
         ...(last
           ? [
               `${marked(design, source.partner) ? 'Lay it on its pencil line' : 'Lay it where it belongs'}, then close the card onto it and press: the closed card sets the place.`,
@@ -269,10 +271,6 @@ function marked(design: Evaluation['design'], panel: string): boolean {
   return design.pieces.some((piece) => panel.startsWith(`${piece.id}/`) && piece.marks.length > 0);
 }
 
-function zoneOf(piece: CutSheet['piece'], corners: readonly (readonly [number, number])[]): CutSheet['zones'][number] | undefined {
-  return piece.zones.find((zone) => zone.kind === 'glue' && zone.outline === corners) ?? piece.zones.find((zone) => zone.kind === 'glue');
-}
-
 function test(evaluation: Evaluation): BenchStep {
   const { design, resting } = evaluation;
   const readings = design.tracked.map((tracked) => {
@@ -285,7 +283,7 @@ function test(evaluation: Evaluation): BenchStep {
     title: 'Open and close it, slowly',
     says: [
       'Look from the side: does anything catch, gape, lean the wrong way or stick out?',
-      ...(design.base.settingUp ?? []),
+      ...design.words.settingUp,
       readings.length > 0
         ? `Put down ${design.base.rest.says}, it should read: ${readings.join('; ')}.`
         : `Put it down: ${design.base.rest.says}.`,
@@ -297,11 +295,11 @@ function test(evaluation: Evaluation): BenchStep {
   };
 }
 
-function post({ design, closed }: Evaluation): BenchStep {
+function post({ design, closed }: Evaluation, workshop: Workshop): BenchStep {
   const { notation } = design.card;
   const { minX, maxX, minY, maxY } = closed.box;
-  const chosen = ENVELOPES.find((e) => e.id === design.card.envelope);
-  const smallest = smallestEnvelope(maxX - minX, maxY - minY, closed.thickest.thickness);
+  const chosen = design.card.supplies.envelopes.find((e) => e.id === design.card.envelope);
+  const smallest = smallestEnvelope(maxX - minX, maxY - minY, closed.thickest.thickness, workshop.envelopes);
   const fitting = smallest ? `The smallest that takes it: ${smallest.name}.` : 'No listed envelope takes it: fold one.';
   return {
     id: 'post',
@@ -310,7 +308,7 @@ function post({ design, closed }: Evaluation): BenchStep {
     says: [
       `Closed it is ${sayLength(maxX - minX, notation)} across the fold, ${sayLength(maxY - minY, notation)} along it and ${plainMm(closed.thickest.thickness)} thick.`,
       chosen ? `Envelope: ${chosen.name}.` : fitting,
-      design.base.posting ?? 'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
+      design.words.posting ?? 'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
       'Ask your post for its limits of size, thickness and weight.',
     ],
     picture: { kind: 'standing', at: 0 },

@@ -1,6 +1,7 @@
-import { compose } from '../card/compose.js';
-import { newCard, type CardDocument } from '../card/document.js';
-import type { Evaluation } from '../evaluate.js';
+import { draw, type Drawing } from '../card/draw.js';
+import type { CardDocument } from '../card/document.js';
+import { cardToTry, sizesForClosed } from '../card/try-out.js';
+import type { Workshop } from '../supplies/workshop.js';
 import type { Base } from '../mechanism/contract.js';
 import type { Mm } from '../measure/units.js';
 import { boxOf } from '../plane/outline.js';
@@ -31,13 +32,17 @@ export function sizeForEnvelope(envelope: Envelope, foldEdge: 'side' | 'top'): C
 }
 
 /** A new card on a base, of a closed size. */
-export function cardOfClosedSize(base: Base, { depth, length }: ClosedSize, given: Partial<CardDocument> = {}): CardDocument {
-  const sizes = base.forClosedSize(depth, length) as CardDocument['base']['sizes'];
-  return newCard({ id: base.id, name: base.name, ...given, base: { mechanism: base.id, sizes } });
+export function cardOfClosedSize(
+  base: Base,
+  { depth, length }: ClosedSize,
+  given: Partial<CardDocument> = {},
+  workshop?: Workshop,
+): CardDocument {
+  return cardToTry(base, { ...given, sizes: sizesForClosed(base, depth, length) }, workshop);
 }
 
 /** The closed size that a card is meant to have, whatever sticks out of it. */
-export function closedSizeOf({ design }: Pick<Evaluation, 'design'>): ClosedSize {
+export function closedSizeOf({ design }: { design: Pick<Drawing, 'base'> }): ClosedSize {
   const { minX, maxX, minY, maxY } = boxOf(design.base.closedOutline);
   return { depth: maxX - minX, length: maxY - minY };
 }
@@ -55,9 +60,9 @@ export function sizeForSheet(base: Base, sheet: SheetSize): ClosedSize | undefin
   const [long, short] = sheet.width >= sheet.height ? [sheet.width, sheet.height] : [sheet.height, sheet.width];
   const halved = { depth: long / 2, length: short };
   if (comesOut(base, halved, [long, short]) && !comesOut(base, scaledSize(halved, 1.01), [long, short])) return halved;
-  const own = compose(newCard({ id: base.id, name: base.name, base: { mechanism: base.id, sizes: {} } }));
+  const own = draw(cardToTry(base));
   if (!own.ok) return undefined;
-  const preset = closedSizeOf({ design: own.design });
+  const preset = closedSizeOf({ design: own.drawing });
   const scaled = (k: number): ClosedSize => scaledSize(preset, k);
   const fits = (k: number): boolean => comesOut(base, scaled(k), [long, short]);
   const start = SMALLER.find(fits);
@@ -74,10 +79,10 @@ export function sizeForSheet(base: Base, sheet: SheetSize): ClosedSize | undefin
 const scaledSize = ({ depth, length }: ClosedSize, k: number): ClosedSize => ({ depth: depth * k, length: length * k });
 
 function comesOut(base: Base, size: ClosedSize, [long, short]: readonly [Mm, Mm]): boolean {
-  const composed = compose(cardOfClosedSize(base, size));
+  const drawn = draw(cardOfClosedSize(base, size));
   return (
-    composed.ok &&
-    composed.design.pieces.every((piece) => {
+    drawn.ok &&
+    drawn.drawing.pieces.every((piece) => {
       const { width, height } = cutSheet(piece);
       return Math.max(width, height) <= long + 1e-6 && Math.min(width, height) <= short + 1e-6;
     })

@@ -1,6 +1,8 @@
 import type { Evaluation } from '../evaluate.js';
-import { smallestEnvelope, ENVELOPES } from '../supplies/envelopes.js';
-import { SHEET_SIZES, blanksFrom } from '../supplies/sheets.js';
+import { smallestEnvelope } from '../supplies/envelopes.js';
+import { blanksFrom } from '../supplies/sheets.js';
+import type { Workshop } from '../supplies/workshop.js';
+import { stockOf } from '../card/card-stocks.js';
 import { sayLength } from '../measure/print.js';
 
 /** One thing to have on the table before the first cut. */
@@ -10,31 +12,30 @@ export interface Material {
 }
 
 /** Everything a card takes: every piece with stock and size, glue, stop, tools, envelope. */
-export function materialsOf({ design, sheets, closed }: Evaluation): Material[] {
-  const { notation, board } = design.card;
+export function materialsOf({ design, sheets, closed }: Evaluation, workshop: Workshop): Material[] {
+  const { notation, board, supplies } = design.card;
   const say = (mm: number): string => sayLength(mm, notation);
   const glued = design.linkage.bonds.length;
+  const isFree = supplies.boards.find(({ id }) => id === board)?.free === true;
   const pieces = sheets.map(({ piece, width, height }): Material => {
-    if (piece.stock === 'stop') {
-      return {
-        what: `${piece.name}, ${say(piece.thickness ?? 0)} high`,
-        detail: `foam or layers of card, ${say(width)} across × ${say(height)} along`,
-      };
+    const stock = stockOf(design, piece);
+    if (piece.thickness !== undefined) {
+      return { what: `${piece.name}, ${say(piece.thickness)} high`, detail: `${stock.name}, ${say(width)} across × ${say(height)} along` };
     }
-    const sheet = SHEET_SIZES.find((size) => blanksFrom(size, width, height).count > 0);
+    const sheet = workshop.sheets.find((size) => blanksFrom(size, width, height).count > 0);
     const count = sheet ? blanksFrom(sheet, width, height).count : 0;
     const from = sheet ? `; ${count === 1 ? 'one' : count} out of a sheet of ${sheet.name}` : '; larger than any listed sheet';
-    return { what: piece.name, detail: `${design.stocks[piece.stock].name}, ${say(width)} across × ${say(height)} along${from}` };
+    return { what: piece.name, detail: `${stock.name}, ${say(width)} across × ${say(height)} along${from}` };
   });
   const envelope =
-    ENVELOPES.find((e) => e.id === design.card.envelope) ??
-    smallestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness);
+    supplies.envelopes.find((e) => e.id === design.card.envelope) ??
+    smallestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness, workshop.envelopes);
   return [
     ...pieces,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
     ...(glued > 0 ? [{ what: 'Fast tacky glue or strong tape', detail: glued === 1 ? 'one glued place' : `${glued} glued places` }] : []),
     {
-      what: board === 'rule' ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',
+      what: isFree ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',
       detail: 'and a trimmer, or a knife on a cutting mat',
     },
     { what: 'Envelope', detail: envelope ? envelope.name : 'fold one: no listed envelope takes this card' },

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARDS } from '../card/demo-cards.js';
-import { newCard, type CardDocument } from '../card/document.js';
-import { evaluate, type Evaluation } from '../evaluate.js';
-import { ENVELOPES, fits } from '../supplies/envelopes.js';
-import { SHEET_SIZES, blanksFrom } from '../supplies/sheets.js';
+import { newCard, rootOf } from '../card/document.js';
+import { evaluate } from '../evaluate.js';
+import { fits } from '../supplies/envelopes.js';
+import { blanksFrom } from '../supplies/sheets.js';
+import { INCH_WORKSHOP, KNOWN_SHEETS, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
+import { boardById, evaluated } from '../testing/evaluated.js';
 import { benchSteps } from './bench-steps.js';
 import { baseById, CATALOGUE } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
@@ -11,16 +13,11 @@ import { cardOfClosedSize, closedSizeOf, sizeForEnvelope, sizeForSheet } from '.
 import { materialsOf } from './materials.js';
 import { scoreRuns } from './score-runs.js';
 
-function evaluated(card: CardDocument): Evaluation {
-  const outcome = evaluate(card);
-  if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
-  return outcome.evaluation;
-}
 const [easel, chanterelle] = [evaluated(DEMO_CARDS[0]!), evaluated(DEMO_CARDS[1]!)];
 
 describe('scores in runs', () => {
   it('reads all from one end when the board is long enough', () => {
-    const runs = scoreRuns(easel.sheets[0]!, 'five-mm-300', 'mm');
+    const runs = scoreRuns(easel.sheets[0]!, boardById('five-mm-300'), 'mm');
     expect(runs).toHaveLength(1);
     expect(runs[0]).toMatchObject({ face: 'up', turned: false });
     expect(runs[0]!.readings.map((r) => r.at)).toEqual([75, 150, expect.closeTo(152, 9)]);
@@ -29,20 +26,20 @@ describe('scores in runs', () => {
 
   it('turns the blank end for end for what lies beyond a short board, and mirrors those readings', () => {
     const deep = evaluated(newCard({ id: 'deep', name: 'deep', base: { mechanism: 'folded-card', sizes: { depth: 240 } } }));
-    const runs = scoreRuns(deep.sheets[0]!, 'half-cm-210', 'mm');
+    const runs = scoreRuns(deep.sheets[0]!, boardById('half-cm-210'), 'mm');
     expect(runs).toMatchObject([{ face: 'up', turned: true }]);
     expect(runs[0]!.readings[0]!.at).toBeCloseTo(480 - 240, 9);
   });
 
   it('turns face over for a mountain and mirrors the reading', () => {
     const sheet = { ...easel.sheets[0]!, scores: easel.sheets[0]!.scores.map((s) => ({ ...s, fold: 'mountain' as const })) };
-    const runs = scoreRuns(sheet, 'rule', 'mm');
+    const runs = scoreRuns(sheet, boardById('rule'), 'mm');
     expect(runs.map((run) => run.face)).toEqual(['down']);
     expect(runs[0]!.readings.map((r) => r.at)).toEqual([150, 152, 227].map((at) => expect.closeTo(at, 9)));
   });
 
   it('says how far a reading is from its groove', () => {
-    const runs = scoreRuns(easel.sheets[0]!, 'eighths-12', 'inch/8');
+    const runs = scoreRuns(easel.sheets[0]!, boardById('eighths-12'), 'inch/8');
     expect(runs[0]!.readings[0]!.offGroove).toBeCloseTo(1.2, 9);
   });
 });
@@ -99,23 +96,23 @@ describe('the steps of making', () => {
 });
 
 describe('a card of one sheet, without glue', () => {
-  const swing = evaluated(DEMO_CARDS.find((card) => card.base.mechanism === 'swing')!);
+  const swing = evaluated(DEMO_CARDS.find((card) => rootOf(card).mechanism === 'swing')!);
 
   it('asks for no glue and names no joins', () => {
-    expect(materialsOf(swing).some((m) => m.what.includes('glue'))).toBe(false);
+    expect(materialsOf(swing, METRIC_WORKSHOP).some((m) => m.what.includes('glue'))).toBe(false);
     const said = benchSteps(swing).flatMap((step) => [step.title, ...step.says]);
     expect(said.filter((words) => /glue|belong/i.test(words))).toEqual([]);
   });
 
   it('names one envelope in what to have ready and in the last step', () => {
-    const ready = materialsOf(swing).find((m) => m.what === 'Envelope')!.detail;
+    const ready = materialsOf(swing, METRIC_WORKSHOP).find((m) => m.what === 'Envelope')!.detail;
     expect(benchSteps(swing).at(-1)!.says.join(' ')).toContain(ready);
   });
 });
 
 describe('materials', () => {
   it('name every piece with both lengths and what a sheet gives', () => {
-    const materials = materialsOf(easel);
+    const materials = materialsOf(easel, METRIC_WORKSHOP);
     for (const { piece } of easel.sheets) expect(materials.some((m) => m.what.startsWith(piece.name))).toBe(true);
     expect(materials[0]!.detail).toContain('302 mm across × 150 mm along');
   });
@@ -123,7 +120,7 @@ describe('materials', () => {
 
 describe('a closed size', () => {
   it('found for an envelope slips into it with a thick card', () => {
-    for (const envelope of ENVELOPES) {
+    for (const envelope of [...METRIC_WORKSHOP.envelopes, ...INCH_WORKSHOP.envelopes]) {
       for (const foldEdge of ['side', 'top'] as const) {
         const { depth, length } = sizeForEnvelope(envelope, foldEdge);
         expect(fits(depth, length, 3, envelope)).toBe(true);
@@ -133,7 +130,7 @@ describe('a closed size', () => {
   });
 
   it('found for a sheet uses the whole sheet for two plain leaves', () => {
-    for (const sheet of SHEET_SIZES) {
+    for (const sheet of KNOWN_SHEETS) {
       const { depth, length } = sizeForSheet(baseById('folded-card'), sheet)!;
       expect(blanksFrom(sheet, 2 * depth, length).count).toBe(1);
       expect(2 * depth * length).toBeCloseTo(sheet.width * sheet.height, 6);
@@ -143,7 +140,7 @@ describe('a closed size', () => {
   it.each(CATALOGUE.filter((m): m is Base => m.kind === 'base').map((base) => [base.id, base] as const))(
     'of %s found for a sheet of A4 lets every blank come out of it, and a larger one does not',
     (_, base) => {
-      const a4 = SHEET_SIZES.find((sheet) => sheet.id === 'a4')!;
+      const a4 = KNOWN_SHEETS.find((sheet) => sheet.id === 'a4')!;
       const size = sizeForSheet(base, a4)!;
       const comesOut = (k: number): boolean => {
         const outcome = evaluate(cardOfClosedSize(base, { depth: size.depth * k, length: size.length * k }));

@@ -1,6 +1,6 @@
-import { boardById, type Board } from '../supplies/boards.js';
+import { offGroove, type Board } from '../supplies/boards.js';
 import type { Mm, Notation } from '../measure/units.js';
-import { GROOVE_CATCH, nearestGroove, rulerWords } from '../measure/ruler.js';
+import { rulerWords } from '../measure/ruler.js';
 import { sayLength } from '../measure/print.js';
 import { partOf, readsOffRuler, type CutSheet, type Score } from '../sheet/cut-sheet.js';
 
@@ -29,8 +29,7 @@ export interface ScoreRun {
  * the upper face up from the near end, then those beyond the board from the far end, then, face over,
  * the mountains the same way. Face over means turned like a page, so the far end lies at zero.
  */
-export function scoreRuns(sheet: CutSheet, boardId: string, notation: Notation): ScoreRun[] {
-  const board = boardById(boardId);
+export function scoreRuns(sheet: CutSheet, board: Board, notation: Notation): ScoreRun[] {
   const scores = sheet.scores.filter((score) => readsOffRuler(score));
   const runs: ScoreRun[] = [];
   for (const face of ['up', 'down'] as const) {
@@ -55,8 +54,13 @@ function partAsLying(score: Score, sheet: CutSheet, turned: boolean): [Mm, Mm] |
 }
 
 function readingOf(score: Score, at: Mm, part: [Mm, Mm] | undefined, board: Board, notation: Notation): ScoreReading {
-  const off = Math.abs(nearestGroove(at, board).off);
-  const misses = !board.free && !score.secondOfSpine && off > GROOVE_CATCH;
+  const off = score.secondOfSpine ? undefined : offGroove(at, board);
   const only = part ? `; only from ${sayLength(part[0], notation)} to ${sayLength(part[1], notation)} from the edge nearer you` : '';
-  return { score, at, words: rulerWords(at, notation) + only, ...(part && { part }), ...(misses && { offGroove: off }) };
+  return {
+    score,
+    at,
+    words: rulerWords(at, notation) + only,
+    ...(part && { part }),
+    ...(off !== undefined && { offGroove: Math.abs(off) }),
+  };
 }

@@ -17,3 +17,19 @@ export function place(p: Point, { to, turn, flipped }: Placement): Point {
   const s = Math.sin(turn);
   return [to[0] + c * x - s * p[1], to[1] + s * x + c * p[1]];
 }
+
+/** Where a sheet lies that is placed on another which is itself placed: first `inner`, then `outer`. */
+export function composed(outer: Placement, inner: Placement): Placement {
+  // A mirror before a turn is a turn the other way before the mirror.
+  const turn = outer.turn + (outer.flipped ? -inner.turn : inner.turn);
+  return { to: place(inner.to, outer), turn, flipped: outer.flipped !== inner.flipped };
+}
+
+/** The placement that undoes another. */
+export function undone({ to, turn, flipped }: Placement): Placement {
+  const back: Placement = { to: [0, 0], turn: flipped ? turn : -turn, flipped };
+  const [x, y] = place(to, back);
+  return { ...back, to: [-x, -y] };
+}
+
+export const UNMOVED: Placement = { to: [0, 0], turn: 0, flipped: false };

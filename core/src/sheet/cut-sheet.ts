@@ -1,5 +1,5 @@
 import type { Mm } from '../measure/units.js';
-import { boxOf, type Loop } from '../plane/outline.js';
+import { boxOf, loopContains, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import type { Crease, Mark, Piece, StandsFor, Zone } from './piece.js';
 
@@ -45,26 +45,43 @@ export interface CutSheet {
 
 const isUpright = (crease: Crease): boolean => Math.abs(crease.from[0] - crease.to[0]) < 1e-9;
 
+/** Ease given to scores once the closed card is known (spines), by hinge id; others keep the ease they are drawn with. */
+export type Eases = Readonly<Record<string, Mm>>;
+
+/** A score drawn whole, however it is interrupted, with its ease. */
+interface EasedScore {
+  crease: Crease;
+  x: Mm;
+  ease: Mm;
+  /** where it runs along y, when there is paper beside its ends: then it widens only its own stretch */
+  only?: readonly [from: Mm, to: Mm];
+}
+
 /**
  * Turns a nominal piece into the sheet that is cut. Every upright crease with ease pushes what lies
  * beyond it to larger x by that ease; a spine (ease on a crease) becomes two scores that far apart. One
  * with an allowance moves itself as well, so that the panel before it is wider or narrower.
+ * A crease that runs only part of the way, paper going on beside it, widens nothing but its own stretch.
  * A flat outline point on the crease itself goes with the side its neighbours are on.
  */
-export function cutSheet(piece: Piece): CutSheet {
-  const eased = piece.creases.filter((crease) => crease.ease !== 0 && isUpright(crease));
-  const allowed = piece.creases.filter((crease) => crease.allow && isUpright(crease));
-  const shift = (x: number): number =>
-    eased.reduce((sum, c) => sum + (x > c.from[0] + 1e-9 ? c.ease : 0), 0) +
+export function cutSheet(piece: Piece, eases: Eases = {}): CutSheet {
+  const easeOf = (crease: Crease): Mm => eases[`${piece.id}/${crease.stretchOf?.id ?? crease.id}`] ?? crease.ease;
+  const upright = piece.creases.filter(isUpright);
+  const eased = upright.filter((crease) => easeOf(crease) !== 0);
+  const widened = eased.map((crease) => easedScore(piece, crease, easeOf(crease))).filter(isFirstStretch);
+  const allowed = upright.filter((crease) => crease.allow);
+  const shift = (x: number, y: number): number =>
+    widened.reduce((sum, c) => sum + (x > c.x + 1e-9 && reaches(c, y) ? c.ease : 0), 0) +
     allowed.reduce((sum, c) => sum + (x > c.from[0] - 1e-9 ? c.allow! : 0), 0);
   const corner = boxOf(piece.outline);
-  const toCut = ([x, y]: Point): Point => [x + shift(x) - corner.minX, y - corner.minY];
+  const toCut = ([x, y]: Point): Point => [x + shift(x, y) - corner.minX, y - corner.minY];
   const moved = <T extends { outline: Loop }>(item: T): T => ({ ...item, outline: item.outline.map(toCut) });
   const scores = piece.creases.flatMap((crease): Score[] => {
     const { id, name, fold, standsFor } = crease;
     const first: Score = { id, name, fold, standsFor, from: toCut(crease.from), to: toCut(crease.to) };
-    if (crease.ease <= 0 || !eased.includes(crease)) return [first];
-    const second = ([x, y]: Point): Point => [x + crease.ease, y];
+    const ease = easeOf(crease);
+    if (ease <= 0 || !eased.includes(crease)) return [first];
+    const second = ([x, y]: Point): Point => [x + ease, y];
     return [
       { ...first, name: `${name}, first spine score` },
       { id: `${id}-2`, name: `${name}, second spine score`, fold, secondOfSpine: true, from: second(first.from), to: second(first.to) },
@@ -83,4 +100,25 @@ export function cutSheet(piece: Piece): CutSheet {
     zones: piece.zones.map(moved),
     marks: piece.marks.map((mark) => ({ ...mark, from: toCut(mark.from), to: toCut(mark.to) })),
   };
+}
+
+function easedScore(piece: Piece, crease: Crease, ease: Mm): EasedScore {
+  const { from, to } = crease.stretchOf ?? crease;
+  const x = from[0];
+  const [low, high] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];
+  const paper = (y: Mm): boolean =>
+    loopContains(piece.outline, [x, y]) && !piece.windows.some(({ outline }) => loopContains(outline, [x, y]));
+  const goesOn = paper(low - BESIDE) || paper(high + BESIDE);
+  return { crease, x, ease, ...(goesOn && { only: [low, high] as const }) };
+}
+
+/** Just past the end of a score. */
+const BESIDE = 1e-3;
+
+const reaches = ({ only }: EasedScore, y: Mm): boolean => !only || (y >= only[0] - 1e-9 && y <= only[1] + 1e-9);
+
+/** Stretches of one score ease the blank once. */
+function isFirstStretch({ crease }: EasedScore, i: number, all: readonly EasedScore[]): boolean {
+  const id = crease.stretchOf?.id;
+  return id === undefined || all.findIndex((other) => other.crease.stretchOf?.id === id) === i;
 }

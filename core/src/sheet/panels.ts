@@ -9,6 +9,8 @@ export interface Panel {
   name: string;
   piece: Piece;
   area: Area;
+  /** the part that it moves with */
+  part?: string;
 }
 
 /** A crease between two panels. `left` lies to the left of from→to as drawn. Id: `piece/crease`. */
@@ -41,6 +43,17 @@ type Label = { role: 'edge' } | { role: 'crease'; crease: Crease };
  * line, and names that do not match exactly one panel come back as faults.
  */
 export function splitPiece(piece: Piece): SplitPiece {
+  const known = SPLIT.get(piece);
+  if (known) return known;
+  const split = splitAnew(piece);
+  SPLIT.set(piece, split);
+  return split;
+}
+
+/** Pieces are never changed once drawn, so each is split once however often it is asked for. */
+const SPLIT = new WeakMap<Piece, SplitPiece>();
+
+function splitAnew(piece: Piece): SplitPiece {
   const { faces, edges } = arrange(segmentsOf(piece));
   const faults: SplitFault[] = [];
   const panelOfFace = new Map<number, Panel>();
@@ -57,6 +70,7 @@ export function splitPiece(piece: Piece): SplitPiece {
       name: name?.name ?? `part ${i + 1} of ${piece.name}`,
       piece,
       area,
+      ...((name?.part ?? piece.part) !== undefined && { part: name?.part ?? piece.part }),
     });
   });
   const panels = [...panelOfFace.values()];
@@ -109,6 +123,7 @@ function collectHinges(
   faults: SplitFault[],
 ): void {
   const isAlong = (label: Label): boolean => label.role === 'crease' && label.crease === crease;
+  const pairs: { left: Panel; right: Panel }[] = [];
   for (const edge of edges) {
     if (!edge.labels.some(isAlong) || edge.labels.some((label) => label.role === 'edge')) continue;
     const runsWith =
@@ -123,6 +138,11 @@ function collectHinges(
       });
       continue;
     }
+    if (!pairs.some((pair) => pair.left === left && pair.right === right)) pairs.push({ left, right });
+  }
+  // The crease's own name goes to the panels of its own piece: a strip that another part cut out of them does not inherit it.
+  const isOwn = ({ left, right }: (typeof pairs)[number]): boolean => left.part === piece.part && right.part === piece.part;
+  for (const { left, right } of [...pairs.filter(isOwn), ...pairs.filter((pair) => !isOwn(pair))]) {
     const known = hinges.find((h) => h.left === left.id && h.right === right.id && isOneLine(h, crease));
     if (known) continue;
     const again = hinges.some((h) => h.crease === crease);

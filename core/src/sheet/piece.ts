@@ -1,6 +1,7 @@
 import type { Mm, Radians } from '../measure/units.js';
 import type { Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
+import type { StockRole } from '../supplies/stocks.js';
 
 /** As seen on a piece's upper face: a valley folds toward you, a mountain away from you. */
 export type Fold = 'mountain' | 'valley';
@@ -8,13 +9,12 @@ export type Fold = 'mountain' | 'valley';
 /** Which side of a flat piece: `up` is the face the drawing shows. */
 export type Face = 'up' | 'down';
 
-/** What a piece is cut from; the card document says which stock that is. */
-export type StockRole = 'base' | 'mechanism' | 'display' | 'film' | 'stop';
-
 /** The free size that a score on the drawing stands for: dragging it by 1 mm in x changes the size by `perMm`. */
 export interface StandsFor {
   size: string;
   perMm: number;
+  /** the part whose size it is; filled in as the card is drawn */
+  part?: string;
 }
 
 /** A score. It may run only part of the way across its piece. */
@@ -37,6 +37,8 @@ export interface Crease {
    */
   allow?: Mm;
   standsFor?: StandsFor;
+  /** of a stretch of a score that a part interrupts: the score as it was drawn */
+  stretchOf?: { id: string; from: Point; to: Point };
 }
 
 /** A cut inside the outline that removes nothing. */
@@ -68,6 +70,8 @@ export interface Mark {
   from: Point;
   to: Point;
   says: string;
+  /** the face it is drawn on; the upper one where left out */
+  face?: Face;
 }
 
 /** Names the panel that holds a point, however the sheet is split. */
@@ -75,6 +79,8 @@ export interface Anchor {
   panel: string;
   name: string;
   at: Point;
+  /** the part that cut this panel out of a piece of another; filled in as the card is drawn */
+  part?: string;
 }
 
 /**
@@ -98,6 +104,8 @@ export interface Piece {
   anchors: Anchor[];
   /** thickness when it is not simply the caliper of its stock (a raised stop) */
   thickness?: Mm;
+  /** the part that it belongs to; filled in as the card is drawn */
+  part?: string;
 }
 
 /** A piece with nothing on it yet. */

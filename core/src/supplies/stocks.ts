@@ -1,34 +1,60 @@
 import type { Mm } from '../measure/units.js';
 
-/** A sheet material. Values are typical of its kind: measure ten sheets of your own and correct them. */
+/** What a sheet is, which decides how it is joined and whether it is seen through. */
+export type StockKind = 'card' | 'paper' | 'film' | 'foam';
+
+/** A sheet material. Values of the starter workshops are typical of their kind: measure your own and correct them. */
 export interface Stock {
   id: string;
   name: string;
-  /** thickness of one sheet */
+  kind: StockKind;
+  /** thickness of one sheet; for foam, of one mm of height */
   caliper: Mm;
-  /** g/m² */
+  /** g/m² at that thickness */
   weight: number;
   /** Young's modulus along the grain, N/mm² */
   stiffness: number;
-  clear?: boolean;
+  /** which way the grain runs on a sheet as it is bought */
+  grain?: 'long' | 'short' | 'none';
+  /** how many of its faces may be seen */
+  goodSides?: 1 | 2;
+  /** sheets as they are bought, and how many are left */
+  sheet?: { width: Mm; height: Mm };
+  left?: number;
+  /** heights that raised stock is sold in */
+  heights?: readonly Mm[];
 }
 
-export const STOCKS: readonly Stock[] = [
-  { id: 'text-100', name: 'Text paper, 100 g', caliper: 0.12, weight: 100, stiffness: 4500 },
-  { id: 'patterned-120', name: 'Patterned paper, 120 g', caliper: 0.16, weight: 120, stiffness: 3500 },
-  { id: 'light-card-160', name: 'Light card, 160 g', caliper: 0.2, weight: 160, stiffness: 4000 },
-  { id: 'card-216', name: 'Card, 216 g', caliper: 0.27, weight: 216, stiffness: 4000 },
-  { id: 'card-250', name: 'Card, 250 g', caliper: 0.31, weight: 250, stiffness: 4000 },
-  { id: 'heavy-card-300', name: 'Heavy card, 300 g', caliper: 0.38, weight: 300, stiffness: 4200 },
-  { id: 'board-400', name: 'Thin board, 400 g', caliper: 0.55, weight: 400, stiffness: 3200 },
-  { id: 'film-125', name: 'Clear film, 0.125 mm', caliper: 0.125, weight: 175, stiffness: 3500, clear: true },
-  { id: 'film-190', name: 'Clear film, 0.19 mm', caliper: 0.19, weight: 265, stiffness: 3500, clear: true },
-  { id: 'film-250', name: 'Clear film, 0.25 mm', caliper: 0.25, weight: 350, stiffness: 3500, clear: true },
-];
+/** What a piece is cut from; the card says which stock that is. */
+export const STOCK_ROLES = ['base', 'mechanism', 'display', 'film', 'stop'] as const;
+export type StockRole = (typeof STOCK_ROLES)[number];
 
-/** @throws RangeError naming the stock when there is none of that id */
-export function stockById(id: string): Stock {
-  const stock = STOCKS.find((candidate) => candidate.id === id);
-  if (!stock) throw new RangeError(`no stock “${id}”; known: ${STOCKS.map((s) => s.id).join(', ')}`);
-  return stock;
+/** What a maker calls the stock of a role. */
+export const ROLE_NAMES: Readonly<Record<StockRole, string>> = {
+  base: 'Base stock',
+  mechanism: 'Mechanism stock',
+  display: 'Display stock',
+  film: 'Clear film',
+  stop: 'Raised stock',
+};
+
+export const isClear = ({ kind }: Stock): boolean => kind === 'film';
+
+/** Thickness of ten sheets pressed together, measured at once, as that of one: an error of the caliper counts a tenth. */
+export const caliperOfTen = (ten: Mm): Mm => ten / 10;
+
+const GRAVITY = 9.81;
+/**
+ * Young's modulus of a strip that droops under its own weight over a table edge, N/mm².
+ * E ≈ 1.5·ρ·g·L⁴/(δ·h²) for a cantilever of free length L with droop δ, thickness h and density ρ = weight ÷ h
+ * (uniform load q = ρ·g·b·h, I = b·h³/12, δ = q·L⁴/(8·E·I)); good for droops under a fifth of the length.
+ * @param weight g/m²  @throws RangeError naming what is not positive
+ */
+export function stiffnessFromDroop({ length, droop, caliper, weight }: Record<'length' | 'droop' | 'caliper' | 'weight', number>): number {
+  for (const [name, value] of Object.entries({ length, droop, caliper, weight })) {
+    if (!(value > 0)) throw new RangeError(`${name}: ${value} does not work; allowed is more than 0`);
+  }
+  // g/m² ÷ mm = kg/m³ = 1e-9 kg/mm³; N = kg·m/s², so g stays in m/s².
+  const density = (weight / caliper) * 1e-9;
+  return (1.5 * density * GRAVITY * length ** 4) / (droop * caliper ** 2);
 }

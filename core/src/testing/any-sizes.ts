@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newCard, type CardDocument } from '../card/document.js';
+import { newCard, type CardDocument, type CardPart } from '../card/document.js';
 import type { Base } from '../mechanism/contract.js';
 import {
   fillSizes,
@@ -9,10 +9,11 @@ import {
   type SizeItem,
   type Sizes,
   type SizeValue,
+  type Surroundings,
 } from '../mechanism/sizes.js';
-import { sizeContextOf } from '../card/set-size.js';
+import { sizeContextOf } from '../card/draw.js';
 
-const CALIPERS = sizeContextOf(newCard({ id: 'any', name: 'any', base: { mechanism: 'folded-card', sizes: {} } }));
+const EVERYDAY = sizeContextOf(newCard({ id: 'any', name: 'any', base: { mechanism: 'folded-card', sizes: {} } }));
 
 /**
  * Any allowed sizes of a base: each chosen inside the limits that the ones before it leave. Where those
@@ -20,16 +21,27 @@ const CALIPERS = sizeContextOf(newCard({ id: 'any', name: 'any', base: { mechani
  * @param keep sizes left at their defaults: those that a card which is right never sets
  */
 export function anyCardOn(base: Base, keep: readonly string[] = []): fc.Arbitrary<CardDocument> {
-  return fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })).map((stream) => {
-    const next = (): number => stream.next().value as number;
-    const sizes = base.sizes.reduce<Record<string, SizeValue>>((given, size) => {
-      if (keep.includes(size.name)) return given;
-      const filled = fillSizes(base.sizes, given, CALIPERS);
-      const value = anyValue(size, { ...CALIPERS, sizes: filled }, keep, next);
-      return value === undefined ? given : { ...given, [size.name]: value };
-    }, {});
-    return newCard({ id: base.id, name: base.name, base: { mechanism: base.id, sizes: sizes as CardDocument['base']['sizes'] } });
-  });
+  return chances.map((next) =>
+    newCard({
+      id: base.id,
+      name: base.name,
+      base: { mechanism: base.id, sizes: anySizes(base.sizes, EVERYDAY, next, keep) as CardPart['sizes'] },
+    }),
+  );
+}
+
+/** Endless shares from 0 to 1. */
+export const chances: fc.Arbitrary<() => number> = fc
+  .infiniteStream(fc.double({ min: 0, max: 1, noNaN: true }))
+  .map((stream) => () => stream.next().value as number);
+
+/** Any allowed sizes of a mechanism, each within the limits that those before it leave. */
+export function anySizes(free: readonly FreeSize[], around: Surroundings, next: () => number, keep: readonly string[] = []): Sizes {
+  return free.reduce<Record<string, SizeValue>>((given, size) => {
+    if (keep.includes(size.name)) return given;
+    const value = anyValue(size, { ...around, sizes: fillSizes(free, given, around) }, keep, next);
+    return value === undefined ? given : { ...given, [size.name]: value };
+  }, {});
 }
 
 function anyValue(size: FreeSize, context: SizeContext, keep: readonly string[], next: () => number): SizeValue | undefined {
@@ -39,7 +51,7 @@ function anyValue(size: FreeSize, context: SizeContext, keep: readonly string[],
   for (let index = 0; index < count; index++) {
     const item: Record<string, number | string> = {};
     for (const own of size.item) {
-      const filled = fillSizes([size], { [size.name]: [...list, item] }, CALIPERS, context.sizes as Sizes);
+      const filled = fillSizes([size], { [size.name]: [...list, item] }, context, context.sizes);
       const here = (filled[size.name] as readonly SizeItem[])[index]!;
       if (keep.includes(`${size.name}.${own.name}`)) continue;
       const value = anyPlain(own, { ...context, sizes: filled, item: here, index }, next);

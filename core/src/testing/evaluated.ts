@@ -1,18 +1,60 @@
-import { newCard, type CardDocument } from '../card/document.js';
-import { evaluate, readTracked, type Evaluation } from '../evaluate.js';
+import { draw } from '../card/draw.js';
+import { newCard, ROOT, withOwnSupplies, type CardDocument, type CardPart } from '../card/document.js';
+import { join, type Design } from '../card/join.js';
+import type { CheckInput, Finding } from '../check/finding.js';
+import { closeUp, evaluate, inspect, move, readTracked, type Evaluation } from '../evaluate.js';
 import { poseOf, type Frame } from '../linkage/motion.js';
 import { carry, type Vec3 } from '../linkage/rigid.js';
 import { boxOf, type Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import type { Finding } from '../check/finding.js';
 import type { Sizes } from '../mechanism/sizes.js';
+import type { Board } from '../supplies/boards.js';
+import type { Envelope } from '../supplies/envelopes.js';
+import { INCH_WORKSHOP, METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
+import type { Stock } from '../supplies/stocks.js';
+import { withOffers } from '../trial/offers.js';
+
+type Given = Partial<Omit<CardDocument, 'stocks' | 'parts'>> & { stocks?: Partial<CardDocument['stocks']> };
 
 /** A card on a base with some sizes, the rest at their defaults. */
-export function cardOn(mechanism: string, sizes: Sizes = {}, given: Partial<CardDocument> = {}): CardDocument {
-  return newCard({ id: mechanism, name: mechanism, base: { mechanism, sizes: sizes as CardDocument['base']['sizes'] }, ...given });
+export function cardOn(mechanism: string, sizes: Sizes = {}, given: Given = {}): CardDocument {
+  return newCard({ id: mechanism, name: mechanism, base: { mechanism, sizes: sizes as CardPart['sizes'] }, ...given });
 }
 
-/** @throws Error with the refusal when the sizes are not allowed */
+/** A movement on a fold of a folded card, called `figure`. */
+export function cardWith(mechanism: string, sizes: Sizes = {}, base: Sizes = {}, given: Given = {}): CardDocument {
+  const figure = { id: 'figure', mechanism, on: { part: ROOT, site: 'main-fold' }, sizes: sizes as CardPart['sizes'] };
+  const plain = { mechanism: 'folded-card', sizes: base as CardPart['sizes'] };
+  return newCard({ id: 'card', name: 'card', base: plain, movements: [figure], ...given });
+}
+
+/** A card changed in what supplies it names, carrying copies of those. */
+export const having = (card: CardDocument, given: Partial<CardDocument>): CardDocument => withOwnSupplies({ ...card, ...given });
+
+/** A card with the base's sizes put in place of what they were. */
+export const baseSizes = (card: CardDocument, sizes: Sizes): CardDocument => ({
+  ...card,
+  parts: card.parts.map((part) => (part.id === ROOT ? { ...part, sizes: sizes as CardPart['sizes'] } : part)),
+});
+
+const inStarters = <T extends { id: string }>(id: string, lists: readonly (readonly T[])[]): T =>
+  lists.flat().find((entry) => entry.id === id)!;
+export const stockById = (id: string): Stock => inStarters(id, [METRIC_WORKSHOP.stocks]);
+export const boardById = (id: string): Board => inStarters(id, [METRIC_WORKSHOP.boards, INCH_WORKSHOP.boards]);
+export const envelopeById = (id: string): Envelope => inStarters(id, [METRIC_WORKSHOP.envelopes, INCH_WORKSHOP.envelopes]);
+
+/** @throws Error when the card is refused */
+export function designOf(card: CardDocument): Design {
+  const drawn = draw(card);
+  if (!drawn.ok) throw new Error(drawn.problems.map((p) => p.says).join(' '));
+  const joined = join(drawn.drawing);
+  if (!joined.ok) throw new Error(joined.problems.map((p) => p.says).join(' '));
+  return joined.design;
+}
+
+/** What every check reads, for a test that changes some of it. */
+export const checkInputOf = (card: CardDocument): CheckInput => inspect(closeUp(move(designOf(card))), starterFor(card.notation));
+
 export function evaluated(card: CardDocument): Evaluation {
   const outcome = evaluate(card);
   if (!outcome.ok) throw new Error(outcome.problems.map((p) => p.says).join(' '));
@@ -89,4 +131,10 @@ export function folded(widths: readonly number[], over: readonly boolean[], grou
     }
   }
   return lying;
+}
+
+/** A card's evaluation with the fixes that are searched for after the verdict. */
+export function offered(card: CardDocument): Evaluation {
+  const evaluation = evaluated(card);
+  return { ...evaluation, findings: withOffers(evaluation) };
 }

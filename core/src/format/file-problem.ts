@@ -1,0 +1,24 @@
+import * as v from 'valibot';
+
+/** What is wrong with a file, where, and what would be right. */
+export interface FileProblem {
+  path: string;
+  says: string;
+}
+
+const MOST_TOLD = 10;
+/** Longer names and values of a broken file are cut: a message is a line. */
+const LONGEST = 120;
+
+/** The complaints of a schema as problems of a file. @param what “a card file” */
+export function complaints(issues: readonly v.BaseIssue<unknown>[], what: string): FileProblem[] {
+  return issues.slice(0, MOST_TOLD).map((issue) => ({ path: cut(v.getDotPath(issue) ?? 'file'), says: cut(complaint(issue, what)) }));
+}
+
+function complaint(issue: v.BaseIssue<unknown>, what: string): string {
+  if (issue.type === 'strict_object') return issue.expected === 'never' ? `does not belong in ${what}` : 'is missing';
+  const shown = issue.received === 'undefined' ? 'is missing' : `is ${issue.received}`;
+  return `${shown}; ${issue.message.startsWith('allowed') ? issue.message : `allowed: ${issue.expected ?? 'another kind of value'}`}`;
+}
+
+const cut = (words: string): string => (words.length > LONGEST ? `${words.slice(0, LONGEST - 1)}…` : words);

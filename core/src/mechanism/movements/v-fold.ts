@@ -1,0 +1,415 @@
+import { printAngle } from '../../measure/print.js';
+import { toRadians, type Mm, type Radians } from '../../measure/units.js';
+import { polar, type Point } from '../../plane/point.js';
+import { composed, place, type Placement } from '../../plane/placement.js';
+import { blankPiece, type Crease, type Fold } from '../../sheet/piece.js';
+import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
+import type { Bond } from '../../linkage/structure.js';
+import type { Measure, Movement } from '../contract.js';
+import { leastDepth, type FoldSite } from '../sites.js';
+import { spoken } from '../../measure/sentence.js';
+import { num, type FreeSize, type SizeContext } from '../sizes.js';
+import { trackedAngle, trackedHeight } from '../tracked.js';
+import { mm, angle } from '../measures.js';
+
+/** One side of a V-fold: ray angle β on the leaf, wing angle α on the figure, both from the apex. */
+interface Side {
+  ray: Radians;
+  wing: Radians;
+}
+
+/**
+ * The opening at which the wings are pulled taut: there the rays are as far apart as both wing angles
+ * together. Undefined when the card lies flat before that.
+ */
+export function tautOpening(a: Side, b: Side): Radians | undefined {
+  const spread = a.wing + b.wing;
+  if (spread >= a.ray + b.ray) return undefined;
+  return openingForSpread(a.ray, b.ray, spread);
+}
+
+/** The opening at which the wings bind on closing: the rays come closer than the wing angles differ. */
+export function bindingOpening(a: Side, b: Side): Radians | undefined {
+  const spread = Math.abs(a.wing - b.wing);
+  if (spread <= Math.abs(a.ray - b.ray) + 1e-12) return undefined;
+  return openingForSpread(a.ray, b.ray, spread);
+}
+
+/** Spherical law of cosines: rays at β1, β2 from the fold are `spread` apart at this opening. */
+function openingForSpread(ray1: Radians, ray2: Radians, spread: Radians): Radians {
+  return Math.acos((Math.cos(spread) - Math.cos(ray1) * Math.cos(ray2)) / (Math.sin(ray1) * Math.sin(ray2)));
+}
+
+/** Leaves that lie this close together when the card is closed meet. */
+const CLOSED_ENOUGH: Radians = toRadians(1);
+/** A third of it makes a tab that holds. */
+const LEAST_FIRM_RAY: Mm = 24;
+/** Room for a tab of 3 mm and the least glue line. */
+const LEAST_DEPTH: Mm = 18;
+
+const sideOf = ({ sizes }: SizeContext, which: 1 | 2): Side =>
+  which === 1
+    ? { ray: num(sizes, 'rayAngle'), wing: num(sizes, 'wingAngle') }
+    : { ray: num(sizes, 'secondRayAngle'), wing: num(sizes, 'secondWingAngle') };
+
+/** On a ridge the crest falls on the other side of the fold, and the difference of ray and wing counts, not their sum. */
+const isRidge = ({ site }: Pick<SizeContext, 'site'>): boolean => site?.shape === 'ridge';
+
+/** Limits of a wing angle: wide enough for the card to lie flat, narrow enough for the wing to lie on its leaf. */
+function wingRange(context: SizeContext, which: 1 | 2) {
+  const [own, other] = [sideOf(context, which), sideOf(context, which === 1 ? 2 : 1)];
+  const alike = own.ray === other.ray && own.wing === other.wing;
+  const least = alike ? own.ray : own.ray + other.ray - other.wing;
+  const taut = tautOpening(own, other);
+  return {
+    min: Math.max(least, toRadians(5)),
+    max: Math.min(Math.PI - own.ray, other.wing + own.ray + other.ray),
+    because:
+      taut === undefined
+        ? 'ray and wing angle together may not pass 180°, and the two wings must span the rays'
+        : `the wings must be at least as wide as the rays they span: these pull taut at ${printAngle(taut)} and never let the card open to ${printAngle(context.site!.opensTo)}`,
+  };
+}
+
+const rayRange = () => ({
+  min: toRadians(10),
+  max: toRadians(85),
+  because: 'a ray nearer the fold leaves no room for its tab, and one across the fold lifts nothing',
+});
+
+/** Longest ray whose tab still lies on both leaves. */
+function longestRay({ sizes, site }: SizeContext): Mm {
+  const dir = sizes['direction'] === 'away' ? -1 : 1;
+  const room = dir > 0 ? site!.length - num(sizes, 'apex') : num(sizes, 'apex');
+  const across = Math.sin(Math.max(num(sizes, 'rayAngle'), num(sizes, 'secondRayAngle')));
+  const along = Math.cos(Math.min(num(sizes, 'rayAngle'), num(sizes, 'secondRayAngle')));
+  return Math.min((leastDepth(site!) - EDGE_MARGIN) / across, (room - EDGE_MARGIN) / along);
+}
+
+const SIZES: readonly FreeSize[] = [
+  {
+    name: 'rayAngle',
+    label: 'Ray angle',
+    kind: 'angle',
+    default: toRadians(45),
+    help: 'Between the fold and the glue line on the leaf.',
+    range: rayRange,
+  },
+  {
+    name: 'wingAngle',
+    label: 'Wing angle',
+    kind: 'angle',
+    default: ({ sizes }) => num(sizes, 'rayAngle') + toRadians(15),
+    help: 'Between the glue line and the crest, on the figure. Larger leans the figure further.',
+    range: (context) => wingRange(context, 1),
+  },
+  {
+    name: 'secondRayAngle',
+    label: 'Second ray angle',
+    kind: 'angle',
+    default: ({ sizes }) => num(sizes, 'rayAngle'),
+    help: 'On the other leaf. The same as the first unless you want a lopsided figure.',
+    range: rayRange,
+  },
+  {
+    name: 'secondWingAngle',
+    label: 'Second wing angle',
+    kind: 'angle',
+    default: ({ sizes }) => num(sizes, 'wingAngle'),
+    help: 'On the other wing. Ray + wing must be the same on both sides to close flat.',
+    range: (context) => wingRange(context, 2),
+  },
+  {
+    name: 'direction',
+    label: 'Point of the V',
+    kind: 'choice',
+    default: 'toward',
+    help: 'Seen from the lower end of the fold: the point comes toward you, or goes away from you.',
+    options: [
+      { value: 'toward', label: 'toward you' },
+      { value: 'away', label: 'away from you' },
+    ],
+  },
+  {
+    name: 'apex',
+    label: 'Apex along the fold',
+    kind: 'length',
+    default: ({ sizes, site }) => Math.round(site!.length * (sizes['direction'] === 'away' ? 0.6 : 0.4)),
+    help: 'From the lower end of the fold to the point of the V.',
+    range: ({ site }) => ({ min: 0, max: site!.length, because: 'the point of the V lies on the fold' }),
+  },
+  {
+    name: 'wingLength',
+    label: 'Wing along the ray',
+    kind: 'length',
+    default: (context) => Math.min(Math.max(Math.round(leastDepth(context.site!) * 0.5), LEAST_FIRM_RAY), longestRay(context)),
+    help: 'Length of the glue line.',
+    range: (context) => ({
+      min: 15,
+      max: longestRay(context),
+      because: 'a shorter glue line tears out, and its far end must stay 3 mm inside the leaf',
+    }),
+  },
+  {
+    name: 'crestLength',
+    label: 'Crest',
+    kind: 'length',
+    default: ({ site }) => Math.round(leastDepth(site!) * 0.6),
+    help: 'Height of the figure along its middle crease.',
+    range: ({ site }) => ({ min: 10, max: leastDepth(site!) * 2, because: 'a much taller figure has no card to lie in' }),
+  },
+  {
+    name: 'tabWidth',
+    label: 'Tab width',
+    kind: 'length',
+    default: ({ sizes }) => Math.min(10, Math.max(3, num(sizes, 'wingLength') / 3)),
+    help: 'Width of the two glued tabs.',
+    range: ({ sizes }) => ({
+      min: 3,
+      max: Math.max(3, num(sizes, 'wingLength') / 3),
+      because: 'a narrower tab cannot be glued, and one wider than a third of its length leaves no straight part',
+    }),
+  },
+  {
+    name: 'tabSide',
+    label: 'Tabs',
+    kind: 'choice',
+    default: 'inside',
+    help: 'Inside the V the tabs lie flat with the wings; outside they are folded under and add a layer.',
+    options: [
+      { value: 'inside', label: 'inside the V' },
+      { value: 'outside', label: 'outside the V' },
+    ],
+  },
+  {
+    name: 'outline',
+    label: 'Outline',
+    kind: 'choice',
+    default: 'cap',
+    help: 'The figure’s outer edge between the glue lines and the top of the crest.',
+    options: [
+      { value: 'pointed', label: 'pointed' },
+      { value: 'upright', label: 'upright, square top' },
+      { value: 'cap', label: 'rounded cap' },
+    ],
+  },
+];
+
+/** Two wings joined at a crest, each glued by a tab along a ray on one leaf. */
+export const vFold: Movement = {
+  id: 'v-fold',
+  kind: 'movement',
+  name: 'V-fold figure',
+  summary: 'A figure folded down its middle, glued as a V across the fold. It stands up and leans as the card opens.',
+  difficulty: 'easy',
+  gives: ['something rises', 'carried by a fold'],
+  needs: ['light card', 'strong glue or tape'],
+  mayGoWrong: ['unequal angles: it binds or stands out when closed', 'too tall: it shows past the closed card', 'glue over the fold'],
+  stands: 'fold',
+  usualId: 'figure',
+  placeSize: 'apex',
+  alongSize: 'wingLength',
+  cannotStand: (site) =>
+    site.closedAt > CLOSED_ENOUGH
+      ? `closed, its leaves lie at ${printAngle(site.closedAt)} to each other, and a V lies flat only between leaves that meet`
+      : leastDepth(site) < LEAST_DEPTH
+        ? `a leaf only ${spoken(leastDepth(site))} deep has no room for a tab`
+        : undefined,
+  sizes: SIZES,
+  build({ sizes, id }, site) {
+    const sides: [Side, Side] = [
+      { ray: num(sizes, 'rayAngle'), wing: num(sizes, 'wingAngle') },
+      { ray: num(sizes, 'secondRayAngle'), wing: num(sizes, 'secondWingAngle') },
+    ];
+    const dir = sizes['direction'] === 'away' ? -1 : 1;
+    const inside = sizes['tabSide'] !== 'outside';
+    const ridge = isRidge({ site });
+    const flipped = (dir === 1) === inside;
+    const length = num(sizes, 'wingLength');
+    const crest = num(sizes, 'crestLength');
+    const tab = num(sizes, 'tabWidth');
+    const apex: Point = [0, num(sizes, 'apex')];
+
+    const tabs = [0, 1].map((i) => tabOf(sides[i]!, i === 0 ? 1 : -1, length, tab, inside));
+    const rims = [0, 1].map((i) => rim(sides[i]!.wing, i === 0 ? 1 : -1, length, crest, String(sizes['outline'])));
+    const [tab1, tab2] = [tabs[0]!, tabs[1]!];
+    const tabFold: Fold = flipped ? 'mountain' : 'valley';
+    // In a valley the closed wing goes on beyond its ray, so an inside tab lies flat with it; over a ridge it is the other way.
+    const tabClosed = inside !== ridge ? 0 : flipped ? -Math.PI : Math.PI;
+    const crestFold: Fold = dir === 1 ? 'mountain' : 'valley';
+    const crease = (own: Pick<Crease, 'id' | 'name' | 'from' | 'to' | 'fold' | 'closed'>): Crease => ({ ...own, ease: 0 });
+    const piece = blankPiece({
+      id,
+      name: 'Figure',
+      stock: 'mechanism',
+      faceUp: 'the side you look at up',
+      because: 'crest, both wings and their tabs, cut as one',
+      outline: [[0, 0], ...tab1.loop, ...rims[0]!, [0, crest], ...[...rims[1]!].reverse(), ...[...tab2.loop].reverse()],
+      creases: [
+        crease({ id: 'crest', name: 'crest', from: [0, 0], to: [0, crest], fold: crestFold, closed: dir === 1 ? -Math.PI : Math.PI }),
+        crease({ id: 'first-ray', name: 'first tab crease', from: tab1.near, to: tab1.far, fold: tabFold, closed: tabClosed }),
+        crease({ id: 'second-ray', name: 'second tab crease', from: tab2.near, to: tab2.far, fold: tabFold, closed: tabClosed }),
+      ],
+      zones: [tab1, tab2].map((t, i) => ({
+        id: `${i === 0 ? 'first' : 'second'}-tab-glue`,
+        kind: 'glue' as const,
+        face: flipped ? ('up' as const) : ('down' as const),
+        outline: t.glue,
+        says: i === 0 ? 'glue first, on the line drawn on the leaf' : 'glue second, on its own line',
+      })),
+      anchors: [
+        { panel: 'first-wing', name: 'first wing', at: polar([0, 0], Math.min(length, crest) / 3, Math.PI / 2 - sides[0].wing / 2) },
+        { panel: 'second-wing', name: 'second wing', at: polar([0, 0], Math.min(length, crest) / 3, Math.PI / 2 + sides[1].wing / 2) },
+        { panel: 'first-tab', name: 'first tab', at: tab1.middle },
+        { panel: 'second-tab', name: 'second tab', at: tab2.middle },
+      ],
+    });
+    const bond = (i: 0 | 1): Bond => {
+      const leaf = site.leaves[i === 0 ? 1 : 0];
+      return {
+        id: `${id}/${i === 0 ? 'first' : 'second'}-tab-bond`,
+        name: `${i === 0 ? 'first' : 'second'} tab on the ${leaf.name}`,
+        panel: `${id}/${i === 0 ? 'first' : 'second'}-tab`,
+        face: flipped ? 'up' : 'down',
+        partner: leaf.panel,
+        partnerFace: leaf.face,
+        zone: `${i === 0 ? 'first' : 'second'}-tab-glue`,
+        placement: composed(leaf.frame, rayPlacement(sides[i]!, i === 0 ? 1 : -1, dir, flipped, apex)),
+        placedBy: 'marks',
+      };
+    };
+    return {
+      pieces: [piece],
+      bonds: [bond(0), bond(1)],
+      edits: ([0, 1] as const).map((i) => ({
+        leaf: i === 0 ? 1 : 0,
+        marks: [
+          {
+            id: `${id}-ray-${i + 1}`,
+            from: apex,
+            to: polar(apex, length, Math.atan2(dir * Math.cos(sides[i].ray), (i === 0 ? 1 : -1) * Math.sin(sides[i].ray))),
+            says: `${i === 0 ? 'first' : 'second'} tab crease lies here`,
+          },
+        ],
+      })),
+      measures: vFoldMeasures(sides, crest, site),
+      tracked: [
+        trackedAngle(
+          { id: `${id}-crest-lean`, label: 'Crest from the fold' },
+          [`${id}/first-wing`, [0, 1]],
+          [site.leaves[1].panel, alongOn(site, dir)],
+        ),
+        trackedHeight({ id: `${id}-crest-top`, label: 'Height of the crest' }, [`${id}/first-wing`, [0, crest]]),
+      ],
+    };
+  },
+};
+
+/** The way of the V's point as a direction of the second leaf's piece. */
+function alongOn({ leaves }: FoldSite, dir: 1 | -1): Point {
+  const { frame } = leaves[1];
+  const [from, to] = [place([0, 0], frame), place([0, dir], frame)];
+  return [to[0] - from[0], to[1] - from[1]];
+}
+
+/** How the figure's piece lies on a leaf so that its ray falls on the leaf's ray. `hand` is +1 on the right leaf. */
+function rayPlacement({ ray, wing }: Side, hand: 1 | -1, dir: 1 | -1, flipped: boolean, apex: Point): Placement {
+  const onLeaf = Math.atan2(dir * Math.cos(ray), hand * Math.sin(ray));
+  const onPiece = Math.PI / 2 + (flipped ? hand : -hand) * wing;
+  return { to: apex, turn: onLeaf - onPiece, flipped };
+}
+
+interface Tab {
+  /** outline points from the ray's near end round the tab to its far end */
+  loop: Point[];
+  near: Point;
+  far: Point;
+  glue: Point[];
+  middle: Point;
+}
+
+/**
+ * A tab beyond a ray. Its near end keeps clear of the fold: a point at `t` along the ray and `w` beyond
+ * it lies t·sin β − w·cos β from the fold when the tab points into the V.
+ */
+function tabOf({ ray, wing }: Side, hand: 1 | -1, length: Mm, width: Mm, inside: boolean): Tab {
+  const along = Math.PI / 2 - hand * wing;
+  const at = (t: Mm, w: Mm): Point => polar(polar([0, 0], t, along), w, along - (hand * Math.PI) / 2);
+  const nearest = (w: Mm): Mm => {
+    const clear = (TAB_CLEARANCE + (inside ? w * Math.cos(ray) : 0)) / Math.sin(ray);
+    return Math.min(clear + (inside ? 0 : w / 2), length - width / 2 - 1);
+  };
+  const inset = 0.5;
+  return {
+    near: at(nearest(0), 0),
+    far: at(length, 0),
+    loop: [at(nearest(0), 0), at(nearest(width), width), at(length - width / 2, width), at(length, 0)],
+    glue: [
+      at(nearest(0) + 2 * inset, inset),
+      at(nearest(width) + inset, width - inset),
+      at(length - width / 2 - inset, width - inset),
+      at(length - 2 * inset, inset),
+    ],
+    middle: at((nearest(width / 2) + length - width / 4) / 2, width / 2),
+  };
+}
+
+/** Points of the outer edge between the ray's far end and the top of the crest, both left out. */
+function rim(wing: Radians, hand: 1 | -1, length: Mm, crest: Mm, outline: string): Point[] {
+  const [ex, ey] = [length * Math.sin(wing), length * Math.cos(wing)];
+  if (outline === 'pointed' || crest <= ey + 1) return [];
+  if (outline === 'upright') return [[hand * ex, crest]];
+  const steps = 18;
+  return Array.from({ length: steps - 1 }, (_, k): Point => {
+    const t = ((k + 1) / steps) * (Math.PI / 2);
+    return [hand * ex * Math.cos(t), ey + (crest - ey) * Math.sin(t)];
+  });
+}
+
+function vFoldMeasures([a, b]: readonly [Side, Side], crest: Mm, site: FoldSite): Measure[] {
+  const even = a.ray === b.ray && a.wing === b.wing;
+  const flat = even
+    ? [
+        angle(
+          'crestLean',
+          'Crest from the fold, card flat open',
+          Math.acos(Math.cos(a.wing) / Math.cos(a.ray)),
+          'cos(lean) = cos(wing angle) ÷ cos(ray angle)',
+        ),
+      ]
+    : [];
+  if (site.shape === 'ridge') {
+    return [
+      ...flat,
+      angle(
+        'differenceFirst',
+        'Wing − ray, first side',
+        a.wing - a.ray,
+        'over a ridge the closed crest lies at this angle from the fold; it must be the same on both sides',
+      ),
+      angle('differenceSecond', 'Wing − ray, second side', b.wing - b.ray, 'must equal the first side, or the figure does not lie flat'),
+      mm(
+        'closedReach',
+        'Crest from the fold when closed',
+        crest * Math.sin(a.wing - a.ray),
+        'crest × sin(wing − ray): it stands that far out past the ridge',
+      ),
+    ];
+  }
+  return [
+    ...flat,
+    angle(
+      'sumFirst',
+      'Ray + wing, first side',
+      a.ray + a.wing,
+      'when closed the crest lies at this angle from the fold; it must be the same on both sides',
+    ),
+    angle('sumSecond', 'Ray + wing, second side', b.ray + b.wing, 'must equal the first side, or the figure does not lie flat'),
+    mm(
+      'closedReach',
+      'Crest from the fold when closed',
+      crest * Math.sin(a.ray + a.wing),
+      `crest × sin(ray + wing); it must stay inside the leaf, ${spoken(leastDepth(site))} deep`,
+    ),
+  ];
+}

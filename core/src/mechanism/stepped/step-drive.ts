@@ -1,0 +1,58 @@
+import { toRadians } from '../../measure/units.js';
+import type { Schedule } from '../../linkage/schedule.js';
+import { slopeRise, staysLevel, type StepProfile } from './step-profile.js';
+
+const START_AT = 0.6;
+/** How far the front is opened while its steps are unfolded in the hand. */
+const OPENED_WIDE = toRadians(115);
+
+/**
+ * From folded the working way to standing. With a long slope the tread stays level and the foot on the table
+ * all the way: one fold leads. Under a shorter one the risers cannot pass upright, so it is handled as by
+ * hand: the front is opened wide, the steps are unfolded, and it is set down on its foot.
+ */
+export function stepDrive(profile: StepProfile, lean: number): Schedule {
+  return staysLevel(profile) ? levelDrive(profile, lean) : liftedDrive(slopeRise(profile, lean), lean);
+}
+
+function levelDrive(profile: StepProfile, lean: number): Schedule {
+  const foldAt = Math.PI + (lean - Math.PI) * START_AT;
+  const rise = slopeRise(profile, foldAt);
+  return {
+    phases: [
+      { name: 'raise the front; the steps unfold', from: 0, to: 1, targets: [{ hinge: 'base/tread-back', start: Math.PI, end: lean }] },
+    ],
+    startAt: START_AT,
+    begin: {
+      'base/main-fold': rise - Math.PI,
+      'base/top': -(foldAt + rise),
+      'base/top+base/far-rail': -(foldAt + rise),
+      'base/tread-front': -foldAt,
+      'base/tread-back+base/tread': foldAt,
+    },
+    opening: { hinge: 'base/tread-back', atZero: Math.PI, perFold: -1 },
+  };
+}
+
+function liftedDrive(rise: number, lean: number): Schedule {
+  const wide = Math.max(OPENED_WIDE, rise);
+  const lead = (hinge: string, start: number, end: number) => ({ hinge: `base/${hinge}`, start, end });
+  const folds = { top: -(lean + rise), 'tread-back': lean, 'tread-front': -lean };
+  const folded = { top: -Math.PI, 'tread-back': Math.PI, 'tread-front': -Math.PI };
+  const names = ['top', 'tread-back', 'tread-front'] as const;
+  return {
+    phases: [
+      {
+        name: 'open the front wide',
+        from: 0,
+        to: 0.35,
+        targets: [lead('main-fold', -Math.PI, wide - Math.PI), ...names.map((name) => lead(name, folded[name], folded[name]))],
+      },
+      { name: 'unfold the steps', from: 0.35, to: 0.8, targets: names.map((name) => lead(name, folded[name], folds[name])) },
+      { name: 'set it down on its foot', from: 0.8, to: 1, targets: [lead('main-fold', wide - Math.PI, rise - Math.PI)] },
+    ],
+    startAt: 0.8,
+    begin: { 'base/top+base/far-rail': folds.top, 'base/tread-back+base/tread': lean },
+    opening: { hinge: 'base/main-fold', atZero: Math.PI, perFold: -1 },
+  };
+}

@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { CardDocument } from '../card/document.js';
+import type { Finding } from '../check/finding.js';
+import { sizesForClosed } from '../card/try-out.js';
+import { applyFix } from './apply-fix.js';
+import { evaluate } from '../evaluate.js';
+import { CATALOGUE } from '../mechanism/catalogue.js';
+import type { Base } from '../mechanism/contract.js';
+import { withOffers } from './offers.js';
+import { cardOn, evaluated, finding, having, offered } from '../testing/evaluated.js';
+
+const onBoard = (card: CardDocument): CardDocument => having(card, { board: 'five-mm-300' });
+const scoring = (card: CardDocument): Finding[] => offered(card).findings.filter(({ check }) => check === 'scoreable');
+
+describe('rounding to the board', () => {
+  it('takes doors, strip and all to grooves together', () => {
+    // 127.3 wide with a strip of 38.2: doors 63.65, scores at 63.65, 108.2, 146.4, 190.95.
+    const card = onBoard(cardOn('rising-strip-doors', { closedWidth: 127.3, strip: 38.2, length: 100 }));
+    const found = finding(offered(card), 'scoreable/');
+    // Both folds of the strip lie (2 × 127.3 ± strip) ÷ 2 from the end; 130 and 40 bring 65, 110, 150 and 195.
+    expect(found.fix!.changes.map(({ size, value }) => [size, value])).toEqual([
+      ['closedWidth', expect.closeTo(130, 6)],
+      ['strip', expect.closeTo(40, 6)],
+    ]);
+    expect(found.fix!.says).toBe('Round to the board: closed width 130 mm; strip 40 mm. Every score then falls into a groove.');
+  });
+
+  it('says nothing of sizes that follow the ones rounded', () => {
+    const card = onBoard(cardOn('swing', { blankLength: 200, height: 100 }));
+    for (const found of scoring(card)) {
+      for (const { size } of found.fix?.changes ?? []) expect(['panelFrom', 'panelTo', 'trim']).not.toContain(size);
+    }
+  });
+
+  it('offers nothing that makes something else fail', () => {
+    // All folds of this one come to grooves near by, but there its foot no longer reaches the stop.
+    const base = CATALOGUE.find((m): m is Base => m.id === 'step-easel')!;
+    const found = scoring(onBoard(cardOn('step-easel', sizesForClosed(base, 103, 90))));
+    expect(found.map(({ severity }) => severity)).toContain('warn');
+    expect(found.every(({ fix }) => fix === undefined)).toBe(true);
+  });
+
+  it('offers nothing where an allowance for thickness keeps two scores out of step', () => {
+    // The front of a stage is cut a caliper wider than its back, 0.3 mm: no size moves one score without the other.
+    const found = scoring(onBoard(cardOn('layered-stage', { innerWidth: 123 })));
+    expect(found[0]!.severity).toBe('warn');
+    expect(found[0]!.fix).toBeUndefined();
+  });
+
+  it.each(CATALOGUE.filter((m): m is Base => m.kind === 'base').map((base) => [base.name, base] as const))(
+    '%s: what is offered puts every score into a groove and breaks nothing',
+    (_, base) => {
+      const size = fc.integer({ min: 900, max: 1600 }).map((n) => n / 10);
+      fc.assert(
+        fc.property(size, size, (across, along) => {
+          const card = onBoard(cardOn(base.id, sizesForClosed(base, across, along)));
+          const outcome = evaluate(card);
+          const offer = outcome.ok ? withOffers(outcome.evaluation).find((f) => f.check === 'scoreable' && f.fix) : undefined;
+          if (!outcome.ok || !offer) return;
+          const rounded = evaluated(applyFix(card, offer.fix!));
+          for (const found of rounded.findings.filter(({ check }) => check === 'scoreable')) expect(found.severity).toBe('pass');
+          const failing = (findings: readonly Finding[]): string[] => findings.filter((f) => f.severity === 'fail').map((f) => f.id);
+          expect(failing(outcome.evaluation.findings)).toEqual(expect.arrayContaining(failing(rounded.findings)));
+        }),
+        { numRuns: 8 },
+      );
+    },
+  );
+});
