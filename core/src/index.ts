@@ -3,7 +3,9 @@ export * from './measure/units.js';
 export * from './measure/parse.js';
 export * from './measure/print.js';
 export * from './measure/ruler.js';
+export { told } from './measure/sentence.js';
 export * from './plane/point.js';
+export { place, type Placement } from './plane/placement.js';
 export * from './plane/outline.js';
 export * from './plane/triangles.js';
 export * from './supplies/boards.js';
@@ -42,10 +44,12 @@ export {
   type Place,
 } from './card/document.js';
 export * from './card/parts.js';
+export * from './card/choose-supplies.js';
 export { cardToTry, PLAIN_CARD, sizesForClosed } from './card/try-out.js';
 export { inSentence, titlesOf } from './card/part-titles.js';
 export type { FoldSite, Site, SiteLeaf } from './mechanism/sites.js';
 export * from './supplies/workshop.js';
+export * from './supplies/supply-fields.js';
 export * from './supplies/starter-workshops.js';
 export * from './supplies/supplies-in-use.js';
 export * from './format/workshop-file.js';

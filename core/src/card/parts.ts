@@ -89,7 +89,7 @@ function withHabits(card: CardDocument, id: string, { habits }: Workshop): CardD
 }
 
 /** Where a part's drawing lies along its fold, from the lower end. */
-function stretchOf(card: CardDocument, id: string): [Mm, Mm] | undefined {
+export function stretchOf(card: CardDocument, id: string): [Mm, Mm] | undefined {
   const part = partsOf(card).parts.find((built) => built.id === id);
   const ys = (part?.contribution.edits ?? []).flatMap(({ region = [], marks = [], zones = [] }) => [
     ...region.map(([, y]) => y),

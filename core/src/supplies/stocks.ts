@@ -38,6 +38,13 @@ export const ROLE_NAMES: Readonly<Record<StockRole, string>> = {
   stop: 'Raised stock',
 };
 
+export const STOCK_KIND_NAMES: readonly { value: StockKind; label: string }[] = [
+  { value: 'card', label: 'card' },
+  { value: 'paper', label: 'paper' },
+  { value: 'film', label: 'clear film' },
+  { value: 'foam', label: 'foam' },
+];
+
 export const isClear = ({ kind }: Stock): boolean => kind === 'film';
 
 /** Thickness of ten sheets pressed together, measured at once, as that of one: an error of the caliper counts a tenth. */

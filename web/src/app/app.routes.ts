@@ -7,6 +7,11 @@ export const routes: Routes = [
     title: 'Movements · Diptychon',
     loadComponent: () => import('./movements/movements-page').then((m) => m.MovementsPage),
   },
+  {
+    path: 'workshop',
+    title: 'Workshop · Diptychon',
+    loadComponent: () => import('./workshop/workshop-page').then((m) => m.WorkshopPage),
+  },
   { path: 'card/:id', title: 'Bench · Diptychon', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
   { path: 'card/:id/make', title: 'Make · Diptychon', loadComponent: () => import('./make/make-page').then((m) => m.MakePage) },
   { path: '**', redirectTo: '' },

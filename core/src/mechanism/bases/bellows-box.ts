@@ -31,7 +31,6 @@ export const bellowsBox: Base = {
   gives: ['stands upright', 'a scene in depth', 'a window'],
   needs: ['base card', 'strong glue or tape'],
   mayGoWrong: ['bellows of different width: the front leans', 'a window cut into the bellows’ zone: they show and catch'],
-  alternatives: [],
   forClosedSize: (frontWidth, length) => ({ frontWidth, length }),
   sizes: [
     {

@@ -36,7 +36,6 @@ export const boxCard: Base = {
   gives: ['stands upright', 'several figures', 'a scene in depth'],
   needs: ['base card', 'light card'],
   mayGoWrong: ['opposite walls of different width: it will not lie flat', 'a figure that sticks out of the flattened box'],
-  alternatives: [],
   forClosedSize: (across, along) => {
     const height = Math.round(along / 1.45);
     return { wall: across / 2, height, flaps: WALLS.map(() => ({ height: along - height })) };

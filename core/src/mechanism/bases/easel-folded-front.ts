@@ -27,6 +27,7 @@ const sidesOf = (sizes: Sizes): EaselSides => ({ strut: num(sizes, 'depth') / 2,
 export const easelFoldedFront: Base = {
   id: 'easel-folded-front',
   kind: 'base',
+  foldEdge: 'top',
   name: 'Easel, folded front',
   summary: 'The front folds at half; the display glued to its lower half stands against a stop inside.',
   difficulty: 'easy',
@@ -34,7 +35,6 @@ export const easelFoldedFront: Base = {
   needs: ['base card', 'card for a display', 'foam or layers for a stop'],
   mayGoWrong: ['glue on the upper half of the front: it cannot fold', 'a stop lower than the foot is thick: it slips over'],
   alternatives: [leanAlternative(sidesOf, 'Sets the stop distance: stop = depth × cos(lean).')],
-  forClosedSize: (depth, length) => ({ depth, length }),
   sizes: [
     depthSize(150),
     lengthSize(105),

@@ -34,6 +34,7 @@ const sidesOf = (sizes: Sizes): EaselSides => ({ strut: hingeHeight(sizes) / 2, 
 export const easelShape: Base = {
   id: 'easel-shape',
   kind: 'base',
+  foldEdge: 'top',
   name: 'Easel, hung shape',
   summary: 'A shape cut double, hung from a chord at its top; a whole shape covers the front and stands.',
   difficulty: 'medium',

@@ -40,6 +40,7 @@ export function stripCover(displayHeight: number, flap: number, strut: number, z
 export const easelStrip: Base = {
   id: 'easel-strip',
   kind: 'base',
+  foldEdge: 'top',
   name: 'Easel, one long strip',
   summary: 'Display, flap, strut and base in one strip. It stands against a stop and folds on itself.',
   difficulty: 'easy',

@@ -32,7 +32,6 @@ export const filmStand: Base = {
   gives: ['something floats', 'stands upright'],
   needs: ['base card', 'clear film', 'strong glue or tape', 'knife and steel rule'],
   mayGoWrong: ['a slot too narrow once the film carries a layer', 'film too thin for its height', 'glued before the film is threaded'],
-  alternatives: [],
   forClosedSize: (across, along) => {
     const wall = Math.round(across * 0.14);
     return { wall, floor: Math.round((across * 0.62 - wall) / 2), filmHeight: across, length: along };

@@ -29,8 +29,6 @@ export const foldedCard: Base = {
   gives: ['carries a movement', 'posts flat'],
   needs: ['base card'],
   mayGoWrong: ['a stack inside near the fold props the card open', 'a fold across the grain cracks'],
-  alternatives: [],
-  forClosedSize: (depth, length) => ({ depth, length }),
   sizes: [
     depthSize(105),
     lengthSize(148),

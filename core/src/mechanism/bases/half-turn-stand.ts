@@ -35,7 +35,6 @@ export const halfTurnStand: Base = {
     'layers cut as mirror images: they are twins of the same hand',
     'thin card sags',
   ],
-  alternatives: [],
   forClosedSize: (blankWidth, blankLength) => ({ blankWidth, blankLength }),
   sizes: [
     {

@@ -26,7 +26,6 @@ export const layeredStage: Base = {
   gives: ['stands upright', 'a scene in depth', 'a window'],
   needs: ['base card', 'glue that can be slid'],
   mayGoWrong: ['layers of unequal width: it will not shear flat', 'tabs longer than the room behind a layer'],
-  alternatives: [],
   forClosedSize: (across, height) => {
     const depth = Math.round(across / 4);
     return { innerWidth: across - depth, depth, height };

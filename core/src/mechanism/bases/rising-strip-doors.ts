@@ -43,7 +43,6 @@ export const risingStripDoors: Base = {
   gives: ['something rises', 'doors'],
   needs: ['base card'],
   mayGoWrong: ['a door too wide: the doors overlap', 'decoration on the doors’ inside and on the slopes hit each other'],
-  alternatives: [],
   forClosedSize: (closedWidth, length) => ({ closedWidth, length }),
   sizes: [
     {

@@ -29,8 +29,6 @@ export const stepEasel: Base = {
   gives: ['a display that leans', 'something floats', 'a window'],
   needs: ['base card', 'card for a display', 'clear film', 'strong glue or tape', 'foam or layers for a stop'],
   mayGoWrong: ['the foot reaches past the main fold when folded', 'a panel as large as its window rubs', 'tape on the clear strip shows'],
-  alternatives: [],
-  forClosedSize: (depth, length) => ({ depth, length }),
   sizes: [
     depthSize(150),
     lengthSize(120),

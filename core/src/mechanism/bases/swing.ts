@@ -48,7 +48,6 @@ export const swingCard: Base = {
     'scores carried across the panel: it folds instead of swinging',
     'thin arms bow',
   ],
-  alternatives: [],
   forClosedSize: (across, height) => ({ blankLength: across + 2 * 15, zigzag: 15, height }),
   sizes: [
     {

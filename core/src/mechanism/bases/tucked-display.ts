@@ -29,7 +29,6 @@ export const tuckedDisplay: Base = {
   gives: ['stands upright', 'doors', 'something steps forward'],
   needs: ['base card', 'card for a picture'],
   mayGoWrong: ['wings wider than half the closed card: the doors overlap', 'glue beyond the band: the wings stick'],
-  alternatives: [],
   forClosedSize: (closedWidth, length) => ({ closedWidth, length }),
   sizes: [
     {

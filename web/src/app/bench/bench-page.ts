@@ -5,7 +5,7 @@ import { Router, RouterLink } from '@angular/router';
 import {
   changesBetween,
   NOTATIONS,
-  setSize,
+  applyFix,
   writeCardFile,
   type CardDocument,
   type CardProblem,
@@ -30,6 +30,9 @@ import { SidesView } from './sides-view';
 import { SizesPanel } from './sizes-panel';
 import { StandingView } from './standing-view';
 import { ThicknessView } from './thickness-view';
+import { AddMovement } from '../parts/add-movement';
+import type { Highlight } from '../parts/highlight';
+import { PartsTree } from '../parts/parts-tree';
 import { VerdictList } from './verdict-list';
 
 const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved', failed: 'Not saved' } as const;
@@ -38,11 +41,13 @@ const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved',
 @Component({
   selector: 'dip-bench-page',
   imports: [
+    AddMovement,
     Button,
     FilesDialog,
     FlatView,
     FormsModule,
     OpeningControl,
+    PartsTree,
     RouterLink,
     Select,
     SidesView,
@@ -69,6 +74,12 @@ export class BenchPage {
   protected readonly trouble = signal('');
   /** the last state that could be worked out; kept on screen while a size is refused */
   protected readonly evaluation = signal<Evaluation | undefined>(undefined);
+  /** the same findings with fixes that were searched for, once they are known */
+  private readonly offered = signal<{ of: Evaluation; findings: readonly Finding[] } | undefined>(undefined);
+  protected readonly findings = computed(() => {
+    const [known, offered] = [this.evaluation(), this.offered()];
+    return offered && offered.of === known ? offered.findings : (known?.findings ?? []);
+  });
   private readonly lastGood = signal<CardDocument | undefined>(undefined);
   /** what has changed since nothing failed, when something fails now */
   protected readonly sinceGood = computed(() => {
@@ -81,7 +92,12 @@ export class BenchPage {
   protected readonly filesShown = signal(false);
   protected readonly looking = signal<'standing' | 'thickness' | 'sides'>('standing');
   protected readonly shown = signal<Finding | undefined>(undefined);
-  protected readonly highlight = computed(() => ({ panels: this.shown()?.panels ?? [], creases: this.shown()?.creases ?? [] }));
+  /** what is pointed at among the parts and places, above what a verdict is about */
+  protected readonly pointed = signal<Highlight | undefined>(undefined);
+  protected readonly adding = signal(false);
+  protected readonly highlight = computed(
+    (): Highlight => this.pointed() ?? { panels: this.shown()?.panels ?? [], creases: this.shown()?.creases ?? [] },
+  );
   /** in the standing view a crease is shown by the panels on both its sides */
   protected readonly lit = computed(() => {
     const { panels, creases } = this.highlight();
@@ -113,14 +129,22 @@ export class BenchPage {
           this.problems.set([]);
           if (answer.evaluation.findings.every((finding) => finding.severity !== 'fail')) this.lastGood.set(answer.evaluation.design.card);
           this.shown.update((before) => before && answer.evaluation.findings.find((f) => f.id === before.id));
+          void this.addOffers(answer.evaluation);
         } else if (answer.ok === false) this.problems.set(answer.problems);
         else this.stop(new Error(answer.says));
       });
   }
 
+  /** Fixes that have to be searched for come after the verdict has been shown, while it still holds. */
+  private async addOffers(evaluation: Evaluation): Promise<void> {
+    const findings = await this.evaluator.offers(evaluation.design.card);
+    if (findings && this.evaluation() === evaluation) this.offered.set({ of: evaluation, findings });
+  }
+
   /** What this screen offers to the command search. */
   private offer(): void {
     const commands: Command[] = [
+      { words: 'Add a movement', run: () => this.adding.set(true) },
       { words: 'Print and files', run: () => this.filesShown.set(true) },
       { words: 'Make it, step by step', run: () => void this.router.navigate(['/card', this.id(), 'make']) },
       { words: 'Open the card', run: () => this.s.set(1) },
@@ -159,10 +183,8 @@ export class BenchPage {
   }
 
   protected fix(finding: Finding): void {
-    const { says, changes } = finding.fix!;
-    this.session.change(says.replace(/\.$/, ''), (card) =>
-      changes.reduce((next, { owner, size, value }) => setSize(next, owner, size, value), card),
-    );
+    const fix = finding.fix!;
+    this.session.change(fix.says.replace(/\.$/, ''), (card) => applyFix(card, fix));
   }
 
   protected downloadCard(): void {

@@ -7,7 +7,7 @@ import { Dialog } from 'primeng/dialog';
 import { Select } from 'primeng/select';
 import { Evaluator } from '../evaluation/evaluator';
 import { download, fileName } from '../frame/download';
-import { Preferences } from '../frame/preferences';
+import { WorkshopStore } from '../workshop/workshop-store';
 
 /** Everything that can be printed, cut from or kept as a file. */
 @Component({
@@ -20,8 +20,8 @@ export class FilesDialog {
   readonly evaluation = input.required<Evaluation>();
   readonly visible = model(false);
   private readonly evaluator = inject(Evaluator);
-  private readonly preferences = inject(Preferences);
-  protected readonly paper = signal<PaperId>(this.preferences.notation()?.startsWith('inch') ? 'letter' : 'a4');
+  private readonly workshop = inject(WorkshopStore).workshop;
+  protected readonly paper = signal<PaperId>(this.workshop().region === 'inch' ? 'letter' : 'a4');
   protected readonly folds = signal<'score' | 'perforation'>('score');
   protected readonly busy = signal<string | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);

@@ -1,22 +1,40 @@
 import { afterNextRender, Component, computed, ElementRef, inject, input, OnDestroy, output, signal } from '@angular/core';
 import {
   filledSizes,
-  GROOVE_CATCH,
-  nearestGroove,
-  boardById,
+  mechanismById,
+  boardOf,
+  offGroove,
+  place,
   readsOffRuler,
+  ROOT,
   rulerStep,
   rulerWords,
   sayLength,
   sizeRows,
   setSize,
+  stretchOf,
+  type CardDocument,
   type Evaluation,
+  type Point,
   type Score,
+  type SizeRow,
 } from '@diptychon/core';
-import { NumberText } from './number-text';
+import { NumberText } from '../fields/number-text';
 import type { CardChange } from './card-change';
-import { fitSheet, LABEL_HEIGHT, pathOf, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from './flat-piece';
-import { nextMark } from './length-field';
+import { fitSheet, LABEL_HEIGHT, pathOf, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from '../drawings/flat-piece';
+import { nextMark } from '../fields/length-field';
+
+/** A part that stands on this piece, to be moved along its fold. */
+interface Grip {
+  id: string;
+  title: string;
+  x: number;
+  y: number;
+  /** the way along the fold on screen, for each mm */
+  way: readonly [number, number];
+  value: number;
+  words: string;
+}
 
 interface DrawnScore {
   score: Score;
@@ -34,6 +52,22 @@ interface DrawnScore {
   draggable: boolean;
   lit: boolean;
 }
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+};
+
+/** The size that says where along its fold a part stands. */
+function placeRow(card: CardDocument, id: string): SizeRow | undefined {
+  const known = mechanismById(card.parts.find((part) => part.id === id)!.mechanism);
+  return known.kind === 'movement' ? sizeRows(card, id).find(({ name }) => name === known.placeSize) : undefined;
+}
+
+/** The part whose size a score stands for. */
+const ownerOf = ({ standsFor }: Score): string => standsFor!.part ?? ROOT;
 
 /** Each flat piece lying along a ruler: scores in order, cuts, glue, keep-clear, and which face is up. */
 @Component({
@@ -60,6 +94,7 @@ export class FlatView implements OnDestroy {
   protected readonly rulerTop = LABEL_HEIGHT;
   protected readonly rulerHeight = RULER_HEIGHT;
   private dragging: { score: Score; startX: number; size: number } | undefined;
+  private moving: { grip: Grip; startX: number; startY: number; size: number } | undefined;
 
   protected readonly card = computed(() => this.evaluation().design.card);
   protected readonly sheet = computed(() => {
@@ -94,15 +129,15 @@ export class FlatView implements OnDestroy {
 
   protected readonly scores = computed((): DrawnScore[] => {
     const fit = this.fit();
-    const { notation, board } = this.card();
-    const ruler = boardById(board);
+    const { notation } = this.card();
+    const board = boardOf(this.card());
     const lit = new Set(this.highlight().creases);
     const drawn = this.sheet().scores.map((score) => {
       const [x1, y1] = toScreen(score.from, fit);
       const [x2, y2] = toScreen(score.to, fit);
       const upright = readsOffRuler(score);
       const at = reading(score, fit);
-      const off = nearestGroove(at, ruler).off;
+      const off = upright && !score.secondOfSpine ? offGroove(at, board) : undefined;
       return {
         score,
         x1,
@@ -112,7 +147,7 @@ export class FlatView implements OnDestroy {
         upright,
         at,
         words: upright ? rulerWords(at, notation) : 'set between two pencil marks',
-        ...(!ruler.free && upright && !score.secondOfSpine && Math.abs(off) > GROOVE_CATCH && { offGroove: Math.abs(off) }),
+        ...(off !== undefined && { offGroove: Math.abs(off) }),
         labelX: upright ? x1 : (x1 + x2) / 2,
         draggable: score.standsFor !== undefined,
         lit: lit.has(`${this.sheet().piece.id}/${score.id}`),
@@ -124,6 +159,30 @@ export class FlatView implements OnDestroy {
       23,
     );
     return ordered.map((score, i) => ({ ...score, order: i + 1, labelX: labels[i] ?? score.labelX }));
+  });
+
+  /** Where parts stand on this piece. */
+  protected readonly grips = computed((): Grip[] => {
+    const fit = this.fit();
+    const card = this.card();
+    const { piece } = this.sheet();
+    const corner = [Math.min(...piece.outline.map(([x]) => x)), Math.min(...piece.outline.map(([, y]) => y))] as const;
+    const onScreen = ([x, y]: Point): Point => toScreen([x - corner[0], y - corner[1]], fit);
+    return this.evaluation().design.parts.flatMap(({ id, title, site, mechanism }): Grip[] => {
+      const leaf = site?.leaves.find(({ panel }) => panel.startsWith(`${piece.id}/`));
+      const known = mechanismById(mechanism);
+      const row = known.kind === 'movement' ? placeRow(card, id) : undefined;
+      if (!site || !leaf || !row) return [];
+      const [low, high] = stretchOf(card, id) ?? [0, site.length];
+      const middle = (low + high) / 2;
+      // The site of a part that is turned round runs the other way; its stretch is told from the fold's own lower end.
+      const turned = card.parts.find((part) => part.id === id)?.on?.turned === true;
+      const at = onScreen(place([0, turned ? site.length - middle : middle], leaf.frame));
+      const [from, to] = [onScreen(place([0, 0], leaf.frame)), onScreen(place([0, 1], leaf.frame))];
+      const value = Number(row.value);
+      const words = `${title}, ${sayLength(value, card.notation)} along its fold`;
+      return [{ id, title, x: at[0], y: at[1], way: [to[0] - from[0], to[1] - from[1]], value, words }];
+    });
   });
 
   constructor() {
@@ -144,7 +203,49 @@ export class FlatView implements OnDestroy {
     this.dragging = { score, startX: event.clientX, size: this.sizeOf(score) };
   }
 
+  /** Two arrowheads along the fold. */
+  protected gripPath({ x, y, way }: Grip): string {
+    const size = Math.hypot(...way) || 1;
+    const [ux, uy] = [way[0] / size, way[1] / size];
+    const head = (sign: number): string => {
+      const [tx, ty] = [x + sign * ux * 7, y + sign * uy * 7];
+      const [bx, by] = [x + sign * ux * 3, y + sign * uy * 3];
+      return `M${bx - uy * 4} ${by + ux * 4}L${tx} ${ty}L${bx + uy * 4} ${by - ux * 4}`;
+    };
+    return head(1) + head(-1);
+  }
+
+  protected hold(event: PointerEvent, grip: Grip): void {
+    (event.target as Element).setPointerCapture(event.pointerId);
+    this.moving = { grip, startX: event.clientX, startY: event.clientY, size: grip.value };
+  }
+
+  /** Arrow keys go along the fold as it lies on screen. */
+  protected shift(event: KeyboardEvent, grip: Grip): void {
+    const [dx, dy] = ARROWS[event.key] ?? [0, 0];
+    const along = Math.sign(dx * grip.way[0] + dy * grip.way[1]);
+    if (along === 0) return;
+    event.preventDefault();
+    this.standAt(grip, nextMark(grip.value, rulerStep(this.card().notation), along));
+  }
+
+  private standAt({ id, title }: Grip, value: number): void {
+    const row = placeRow(this.card(), id);
+    if (!row?.range) return;
+    const clamped = Math.min(row.range.max, Math.max(row.range.min, value));
+    if (clamped !== row.value)
+      this.changed.emit({ what: `${title} along its fold`, apply: (card) => setSize(card, id, row.name, clamped) });
+  }
+
   protected drag(event: PointerEvent): void {
+    const moving = this.moving;
+    if (moving) {
+      const [ux, uy] = moving.grip.way;
+      const along = ((event.clientX - moving.startX) * ux + (event.clientY - moving.startY) * uy) / (ux * ux + uy * uy);
+      const step = rulerStep(this.card().notation);
+      this.standAt(moving.grip, Math.round((moving.size + along) / step) * step);
+      return;
+    }
     const held = this.dragging;
     if (!held) return;
     const moved = ((event.clientX - held.startX) / this.fit().scale) * (this.turned() ? -1 : 1);
@@ -154,6 +255,7 @@ export class FlatView implements OnDestroy {
 
   protected release(): void {
     this.dragging = undefined;
+    this.moving = undefined;
   }
 
   protected nudge(event: KeyboardEvent, { score }: DrawnScore): void {
@@ -165,12 +267,13 @@ export class FlatView implements OnDestroy {
   }
 
   private sizeOf(score: Score): number {
-    return filledSizes(this.card(), 'base')[score.standsFor!.size] as number;
+    return filledSizes(this.card(), ownerOf(score))[score.standsFor!.size] as number;
   }
 
   private setTo(score: Score, value: number): void {
-    const row = sizeRows(this.card(), 'base').find((r) => r.name === score.standsFor!.size)!;
+    const owner = ownerOf(score);
+    const row = sizeRows(this.card(), owner).find((r) => r.name === score.standsFor!.size)!;
     const clamped = Math.min(row.range!.max, Math.max(row.range!.min, value));
-    if (clamped !== row.value) this.changed.emit({ what: row.label, apply: (card) => setSize(card, 'base', row.name, clamped) });
+    if (clamped !== row.value) this.changed.emit({ what: row.label, apply: (card) => setSize(card, owner, row.name, clamped) });
   }
 }

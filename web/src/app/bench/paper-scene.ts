@@ -1,4 +1,4 @@
-import { caliperOf, frameBetween, poseOf, type Evaluation, type Panel, type Rigid } from '@diptychon/core';
+import { caliperOf, frameBetween, isClear, poseOf, stockOf, type Evaluation, type Panel, type Rigid } from '@diptychon/core';
 import {
   AmbientLight,
   Box3,
@@ -105,7 +105,7 @@ export class PaperScene {
     this.meshes = design.panels.map((panel, body) => {
       const thickness = this.thickness[body]!;
       const { stock } = panel.piece;
-      const clear = stock !== 'stop' && design.stocks[stock].clear === true;
+      const clear = isClear(stockOf(design, panel.piece));
       const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
       geometry.translate(0, 0, -thickness / 2);
       partFaces(geometry);
@@ -137,7 +137,7 @@ export class PaperScene {
     // The drawing leaves no room between closing leaves: a raised stop is drawn pressed flat as they meet.
     const pressed = Math.min(1, Math.max(0.05, frame.opening / PRESSED_BELOW));
     const pose = poseOf(motion, frame);
-    const squeeze = design.panels.map(({ piece }) => (piece.stock === 'stop' ? pressed : 1));
+    const squeeze = design.panels.map(({ piece }) => (piece.thickness !== undefined ? pressed : 1));
     const offsets = this.gaps!.offsets(
       pose,
       this.thickness.map((t, body) => t * squeeze[body]!),

@@ -1,11 +1,13 @@
-import { Component, computed, input } from '@angular/core';
-import { standingPicture, whatShows, type Evaluation, type SeenFace } from '@diptychon/core';
+import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import type { Evaluation, SeenFace, StandingPicture } from '@diptychon/core';
+import type { Sides } from '../evaluation/evaluation.worker';
+import { Evaluator } from '../evaluation/evaluator';
 
 /** Which face of the sheet is seen where: closed, half open and open. Two-sided card is laid by this. */
 @Component({
   selector: 'dip-sides-view',
   template: `
-    <div class="moments">
+    <div class="moments" [attr.aria-busy]="!moments().length">
       @for (moment of moments(); track moment.title) {
         <figure>
           <svg [attr.viewBox]="moment.box" aria-hidden="true">
@@ -20,6 +22,8 @@ import { standingPicture, whatShows, type Evaluation, type SeenFace } from '@dip
             }
           </figcaption>
         </figure>
+      } @empty {
+        <p role="status">Looking from all sides…</p>
       }
     </div>
     <p class="key">
@@ -30,26 +34,36 @@ import { standingPicture, whatShows, type Evaluation, type SeenFace } from '@dip
 })
 export class SidesView {
   readonly evaluation = input.required<Evaluation>();
+  private readonly evaluator = inject(Evaluator);
+  private readonly sides = signal<Sides | undefined>(undefined);
 
   protected readonly moments = computed(() => {
-    const known = this.evaluation();
-    const shows = whatShows(known.design, known.motion, known.closed);
-    const { at } = known.design.base.rest;
+    const known = this.sides();
+    if (!known) return [];
+    const { shows, closed, half, open } = known;
     return [
-      this.moment('Closed, from the front', 0, shows.closed.front),
-      this.moment('Half open', at / 2, shows.half.front),
-      this.moment('Open', at, shows.open.front),
+      momentOf('Closed, from the front', closed, shows.closed.front),
+      momentOf('Half open', half, shows.half.front),
+      momentOf('Open', open, shows.open.front),
     ];
   });
 
-  private moment(title: string, s: number, seen: readonly SeenFace[]) {
-    const { facets, box } = standingPicture(this.evaluation(), s);
-    const lines = seen
-      .filter(({ share }) => share >= 0.1)
-      .map(
-        ({ name, face, share }) =>
-          `${name}: ${face === 'up' ? 'upper' : 'other'} face${share < 0.95 ? `, ${Math.round(share * 100)} % of it` : ''}`,
-      );
-    return { title, facets, lines, box: [box.x, box.y, box.width, box.height].map((n) => n.toFixed(1)).join(' ') };
+  constructor() {
+    effect(() => {
+      const { card } = this.evaluation().design;
+      void this.evaluator.sides(card).then((sides) => {
+        if (sides && this.evaluation().design.card === card) this.sides.set(sides);
+      });
+    });
   }
+}
+
+function momentOf(title: string, { facets, box }: StandingPicture, seen: readonly SeenFace[]) {
+  const lines = seen
+    .filter(({ share }) => share >= 0.1)
+    .map(
+      ({ name, face, share }) =>
+        `${name}: ${face === 'up' ? 'upper' : 'other'} face${share < 0.95 ? `, ${Math.round(share * 100)} % of it` : ''}`,
+    );
+  return { title, facets, lines, box: [box.x, box.y, box.width, box.height].map((n) => n.toFixed(1)).join(' ') };
 }

@@ -1,33 +1,43 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { Component, computed, input, output, signal } from '@angular/core';
+import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { FormsModule } from '@angular/forms';
 import {
   addItem,
   allowedWords,
-  BOARDS,
   closedSizeOf,
-  ENVELOPES,
+  differencesFrom,
   LARGEST_SVG,
   listRows,
-  mechanismOf,
+  offeredSupplies,
   readOutlineSvg,
   refusal,
   removeItem,
+  ROLE_NAMES,
   setSize,
   sizeRows,
-  STOCKS,
+  STOCK_ROLES,
+  titlesOf,
   unsetSize,
+  withBoard,
+  withEnvelope,
+  withMine,
+  withPieceStock,
+  withStock,
   type CardDocument,
   type CardProblem,
   type Evaluation,
   type ListRow,
   type SizeRow,
+  type StockRole,
+  type SupplyDifference,
 } from '@diptychon/core';
 import { Select } from 'primeng/select';
 import { Textarea } from 'primeng/textarea';
+import { WorkshopStore } from '../workshop/workshop-store';
 import type { CardChange } from './card-change';
-import { LengthField } from './length-field';
-import { NumberText } from './number-text';
+import { LengthField } from '../fields/length-field';
+import { NumberText } from '../fields/number-text';
 import { PostLimits } from './post-limits';
 
 /** One size, or a list of like things with the sizes of each. */
@@ -44,7 +54,7 @@ interface Group {
 /** What the maker sets, and what follows from it with its reason. */
 @Component({
   selector: 'dip-sizes-panel',
-  imports: [FormsModule, LengthField, NgTemplateOutlet, NumberText, PostLimits, Select, Textarea],
+  imports: [FormsModule, LengthField, NgTemplateOutlet, NumberText, PostLimits, RouterLink, Select, Textarea],
   templateUrl: './sizes-panel.html',
   styleUrl: './sizes-panel.scss',
 })
@@ -54,9 +64,12 @@ export class SizesPanel {
   readonly problems = input<readonly CardProblem[]>([]);
   readonly changed = output<CardChange>();
 
-  protected readonly stocks = STOCKS.map(({ id, name }) => ({ value: id, label: name }));
-  protected readonly boards = BOARDS.map(({ id, name }) => ({ value: id, label: name }));
-  protected readonly envelopes = [{ value: '', label: 'none chosen' }, ...ENVELOPES.map(({ id, name }) => ({ value: id, label: name }))];
+  private readonly workshop = inject(WorkshopStore).workshop;
+  protected readonly stocks = computed(() => this.offered('stocks'));
+  protected readonly boards = computed(() => this.offered('boards'));
+  protected readonly envelopes = computed(() => [{ value: '', label: 'none chosen' }, ...this.offered('envelopes')]);
+  /** what this card carries that is not as in the workshop */
+  protected readonly differences = computed(() => differencesFrom(this.card().supplies, this.workshop()));
   protected readonly states = ['idea', 'tested', 'made'];
   protected readonly foldEdges = [
     { value: 'side', label: 'at the side' },
@@ -65,11 +78,12 @@ export class SizesPanel {
 
   protected readonly groups = computed((): Group[] => {
     const card = this.card();
-    return ['base', ...card.movements.map((m) => m.id)].map((owner) => {
+    const titles = titlesOf(card);
+    return card.parts.map(({ id: owner }) => {
       const rows = sizeRows(card, owner);
       return {
         owner,
-        title: mechanismOf(card, owner).name,
+        title: titles.get(owner)!,
         blocks: blocksOf(rows, listRows(card, owner)),
         asCut: rows.filter((row) => row.asCut && !row.list),
       };
@@ -86,13 +100,17 @@ export class SizesPanel {
 
   protected readonly roles = computed(() => {
     const used = new Set(this.evaluation()?.design.pieces.map((piece) => piece.stock) ?? ['base']);
-    return [
-      { role: 'base' as const, label: 'Base stock' },
-      { role: 'mechanism' as const, label: 'Mechanism stock' },
-      { role: 'display' as const, label: 'Display stock' },
-      { role: 'film' as const, label: 'Clear film' },
-    ].filter(({ role }) => used.has(role));
+    return STOCK_ROLES.filter((role) => used.has(role)).map((role) => ({ role, label: ROLE_NAMES[role] }));
   });
+  /** pieces of roles that are cut from several: each may have a stock of its own */
+  protected readonly pieces = computed(() =>
+    (this.evaluation()?.design.pieces ?? []).map(({ id, name, stock }) => ({
+      id,
+      name,
+      own: this.card().pieceStocks?.[id] ?? '',
+      options: [{ value: '', label: `as ${ROLE_NAMES[stock].toLowerCase()}` }, ...this.stocks()],
+    })),
+  );
 
   /** Item sizes have brackets and points in their names, which ids are better without. */
   protected fieldId(row: SizeRow): string {
@@ -155,8 +173,30 @@ export class SizesPanel {
     });
   }
 
-  protected setStock(role: keyof CardDocument['stocks'], label: string, id: string): void {
-    this.changed.emit({ what: label, apply: (card) => ({ ...card, stocks: { ...card.stocks, [role]: id } }) });
+  private offered(list: 'stocks' | 'boards' | 'envelopes') {
+    return offeredSupplies(list, this.card(), this.workshop()).map(({ id, name, mine }) => ({
+      value: id,
+      label: mine ? name : `${name} (only in this card)`,
+    }));
+  }
+
+  protected setStock(role: StockRole, label: string, id: string): void {
+    const workshop = this.workshop();
+    this.changed.emit({ what: label, apply: (card) => withStock(card, role, id, workshop) });
+  }
+
+  protected setPieceStock(piece: string, name: string, id: string): void {
+    const workshop = this.workshop();
+    this.changed.emit({ what: `Stock of ${name}`, apply: (card) => withPieceStock(card, piece, id || undefined, workshop) });
+  }
+
+  protected useMine({ list, id, name }: SupplyDifference): void {
+    const workshop = this.workshop();
+    this.changed.emit({ what: `${name} as in my workshop`, apply: (card) => withMine(card, list, id, workshop) });
+  }
+
+  protected isMine({ list, id }: SupplyDifference): boolean {
+    return this.workshop()[list].some((entry) => entry.id === id);
   }
 
   protected setFoldEdge(foldEdge: 'side' | 'top'): void {
@@ -171,12 +211,14 @@ export class SizesPanel {
     this.changed.emit({ what: 'Notes', apply: (card) => ({ ...card, note: note.slice(0, 4000) || undefined }) });
   }
 
-  protected setBoard(board: string): void {
-    this.changed.emit({ what: 'Board', apply: (card) => ({ ...card, board }) });
+  protected setBoard(id: string): void {
+    const workshop = this.workshop();
+    this.changed.emit({ what: 'Board', apply: (card) => withBoard(card, id, workshop) });
   }
 
-  protected setEnvelope(envelope: string): void {
-    this.changed.emit({ what: 'Envelope', apply: (card) => ({ ...card, envelope: envelope || undefined }) });
+  protected setEnvelope(id: string): void {
+    const workshop = this.workshop();
+    this.changed.emit({ what: 'Envelope', apply: (card) => withEnvelope(card, id || undefined, workshop) });
   }
 }
 

@@ -1,5 +1,6 @@
-import { Component, computed, effect, ElementRef, input, linkedSignal, viewChild } from '@angular/core';
-import { layersAt, plainMm, sayLength, thicknessMap, type Evaluation, type Point } from '@diptychon/core';
+import { Component, computed, effect, ElementRef, inject, input, linkedSignal, signal, viewChild } from '@angular/core';
+import { layersAt, plainMm, sayLength, type Evaluation, type Point, type ThicknessMap } from '@diptychon/core';
+import { Evaluator } from '../evaluation/evaluator';
 
 /** Paper, chanterelle, bark: thin to thick. One hue that darkens, so that it reads in grey as well. */
 const RAMP: readonly (readonly [number, number, number])[] = [
@@ -58,7 +59,10 @@ export class ThicknessView {
   readonly evaluation = input.required<Evaluation>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly mm = plainMm;
-  protected readonly map = computed(() => thicknessMap(this.evaluation().design, this.evaluation().closed, 1));
+  private readonly evaluator = inject(Evaluator);
+  /** the map that was last worked out, or an empty one of this card's size until then */
+  private readonly known = signal<ThicknessMap | undefined>(undefined);
+  protected readonly map = computed((): ThicknessMap => this.known() ?? emptyMap(this.evaluation().closed.box));
   /** across and up, as shares of the closed card; it begins at the thickest place */
   protected readonly probe = linkedSignal((): Point => {
     const { closed } = this.evaluation();
@@ -95,6 +99,12 @@ export class ThicknessView {
 
   constructor() {
     effect(() => this.paint());
+    effect(() => {
+      const { card } = this.evaluation().design;
+      void this.evaluator.thickness(card, CELL).then((map) => {
+        if (map && this.evaluation().design.card === card) this.known.set(map);
+      });
+    });
   }
 
   protected point(event: MouseEvent): void {
@@ -133,6 +143,14 @@ export class ThicknessView {
     });
     context.putImageData(picture, 0, 0);
   }
+}
+
+/** Width of a square of the map, mm. */
+const CELL = 1;
+
+function emptyMap(box: ThicknessMap['box']): ThicknessMap {
+  const [columns, rows] = [Math.max(1, Math.ceil(box.maxX - box.minX)), Math.max(1, Math.ceil(box.maxY - box.minY))];
+  return { box, columns, rows, cell: CELL, values: new Float64Array(columns * rows), most: 1 };
 }
 
 const inside = (share: number): number => Math.min(0.999, Math.max(0.001, share));

@@ -1,21 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { DEMO_CARDS, readCard, type CardDocument } from '@diptychon/core';
 import { UnsavedJournal } from './unsaved-journal';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-
-/** A card as kept: with the state before its last save, and a count of saves to notice another tab. */
-export interface KeptCard {
-  id: string;
-  card: unknown;
-  previous: unknown;
-  revision: number;
-  savedAt: number;
-}
-
-interface Shelf extends DBSchema {
-  cards: { key: string; value: KeptCard };
-  notes: { key: string; value: unknown };
-}
+import type { IDBPDatabase } from 'idb';
+import { Database, type KeptCard, type Shelf } from './database';
 
 /** A save was refused because the card was saved elsewhere since it was opened here. */
 export class SavedElsewhere extends Error {
@@ -32,19 +19,11 @@ export interface OpenedCard {
   recovered: boolean;
 }
 
-const NAME = 'diptychon';
-const VERSION = 1;
-
 /** The maker's cards in this browser. A thin typed layer over IndexedDB; every save is one transaction. */
 @Injectable({ providedIn: 'root' })
 export class CardStore {
   private readonly journal = inject(UnsavedJournal);
-  private readonly db: Promise<IDBPDatabase<Shelf>> = openDB<Shelf>(NAME, VERSION, {
-    upgrade(db) {
-      db.createObjectStore('cards', { keyPath: 'id' });
-      db.createObjectStore('notes');
-    },
-  });
+  private readonly db = inject(Database).db;
 
   /** All cards that can be read, last saved first. Puts the demo cards on an empty first shelf. */
   async all(): Promise<OpenedCard[]> {

@@ -132,6 +132,7 @@ export class CommandSearch {
   private readonly always: readonly Command[] = [
     { words: 'Go to the shelf', run: () => void this.router.navigate(['/']) },
     { words: 'Go to the movements', run: () => void this.router.navigate(['/movements']) },
+    { words: 'Go to my workshop', run: () => void this.router.navigate(['/workshop']) },
     { words: 'Light theme', run: () => this.preferences.theme.set('light') },
     { words: 'Dark theme', run: () => this.preferences.theme.set('dark') },
     { words: 'Theme as the system has it', run: () => this.preferences.theme.set('system') },

@@ -1,31 +1,20 @@
 import { effect, Injectable, signal } from '@angular/core';
-import { BOARDS, NOTATIONS, type Notation } from '@diptychon/core';
 import * as v from 'valibot';
 
 export type ThemeChoice = 'light' | 'dark' | 'system';
 
-const stored = v.object({
-  theme: v.optional(v.picklist(['light', 'dark', 'system']), 'system'),
-  notation: v.optional(v.picklist(NOTATIONS.map((n) => n.id))),
-  board: v.optional(v.picklist(BOARDS.map((b) => b.id))),
-});
+const stored = v.object({ theme: v.optional(v.picklist(['light', 'dark', 'system']), 'system') });
 
 const KEY = 'diptychon-preferences';
 
-/** What holds for every card of this maker: theme, unit and board. Kept in this browser. */
+/** How the page looks to this maker. Kept in this browser; what the maker has is in the workshop. */
 @Injectable({ providedIn: 'root' })
 export class Preferences {
   readonly theme = signal<ThemeChoice>('system');
-  readonly notation = signal<Notation | undefined>(undefined);
-  readonly board = signal<string | undefined>(undefined);
 
   constructor() {
     const found = v.safeParse(stored, this.read());
-    if (found.success) {
-      this.theme.set(found.output.theme);
-      this.notation.set(found.output.notation);
-      this.board.set(found.output.board);
-    }
+    if (found.success) this.theme.set(found.output.theme);
     const system = matchMedia('(prefers-color-scheme: dark)');
     const systemDark = signal(system.matches);
     system.addEventListener('change', (change) => systemDark.set(change.matches));
@@ -33,7 +22,7 @@ export class Preferences {
       const dark = this.theme() === 'dark' || (this.theme() === 'system' && systemDark());
       document.documentElement.classList.toggle('dark', dark);
     });
-    effect(() => this.write({ theme: this.theme(), notation: this.notation(), board: this.board() }));
+    effect(() => this.write({ theme: this.theme() }));
   }
 
   /** Motion that plays by itself is left out when the maker's system asks for that. */

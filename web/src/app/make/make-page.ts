@@ -2,11 +2,12 @@ import { Component, computed, effect, ElementRef, inject, input, OnDestroy, sign
 import { RouterLink } from '@angular/router';
 import { benchSteps, type BenchStep, type CardDocument, type Evaluation } from '@diptychon/core';
 import { firstValueFrom } from 'rxjs';
-import { NumberText } from '../bench/number-text';
+import { NumberText } from '../fields/number-text';
 import { StandingView } from '../bench/standing-view';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
 import { ThemeButton } from '../frame/theme-button';
+import { WorkshopStore } from '../workshop/workshop-store';
 import { StepDrawing } from './step-drawing';
 
 /** Making a card: one step at a time, large, to be read from where the hands are busy. */
@@ -21,6 +22,7 @@ export class MakePage implements OnDestroy {
   readonly id = input.required<string>();
   private readonly store = inject(CardStore);
   private readonly evaluator = inject(Evaluator);
+  private readonly workshop = inject(WorkshopStore).workshop;
   private readonly heading = viewChild<ElementRef<HTMLElement>>('heading');
 
   protected readonly trouble = signal<string | undefined>(undefined);
@@ -122,7 +124,7 @@ export class MakePage implements OnDestroy {
       }
       const ticked = await this.store.ticked(id);
       this.evaluation.set(answer.evaluation);
-      this.steps.set(benchSteps(answer.evaluation));
+      this.steps.set(benchSteps(answer.evaluation, this.workshop()));
       this.done.set(new Set(ticked));
       const next = this.steps().findIndex((step) => !ticked.includes(step.id));
       this.at.set(next < 0 ? this.steps().length - 1 : next);

@@ -1,6 +1,6 @@
 import { Component, computed, input } from '@angular/core';
 import type { CutSheet, Point, StepPicture } from '@diptychon/core';
-import { spread } from '../bench/flat-piece';
+import { spread } from '../drawings/flat-piece';
 
 const WIDTH = 700;
 const HEIGHT = 460;

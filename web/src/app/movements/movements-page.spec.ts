@@ -3,7 +3,7 @@ import { provideRouter } from '@angular/router';
 import { CATALOGUE } from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Evaluator } from '../evaluation/evaluator';
-import { pictureAt } from './live-card';
+import { pictureAt } from '../drawings/moving-picture';
 import { MovementsPage } from './movements-page';
 
 describe('the pictures of a live card', () => {

@@ -1,16 +1,16 @@
 import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { CATALOGUE, mechanismById, type CardDocument } from '@diptychon/core';
+import { cardToTry, CATALOGUE, mechanismById, type CardDocument } from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
 import type { CardPictures } from '../evaluation/evaluation.worker';
-import { Preferences } from '../frame/preferences';
-import { ThemeButton } from '../frame/theme-button';
-import { cardOfKind, KINDS, type Kind } from '../shelf/kinds';
+import { WorkshopStore } from '../workshop/workshop-store';
+import { ScreenBar } from '../frame/screen-bar';
+import { KINDS, type Kind } from '../shelf/kinds';
 import { NewCardDialog } from '../shelf/new-card-dialog';
 import { LiveCard } from './live-card';
 
@@ -21,7 +21,7 @@ const OPENINGS = Array.from({ length: 17 }, (_, i) => i / 16);
 /** The whole catalogue as little cards that open when they are pointed at, and a start from each. */
 @Component({
   selector: 'dip-movements-page',
-  imports: [Button, FormsModule, InputText, LiveCard, NewCardDialog, RouterLink, ThemeButton],
+  imports: [Button, FormsModule, InputText, LiveCard, NewCardDialog, RouterLink, ScreenBar],
   templateUrl: './movements-page.html',
   styleUrl: './movements-page.scss',
 })
@@ -30,7 +30,7 @@ export class MovementsPage {
   private readonly store = inject(CardStore);
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
-  private readonly preferences = inject(Preferences);
+  private readonly workshop = inject(WorkshopStore).workshop;
 
   protected readonly needs = wordsOf((m) => m.needs).filter((need) => !isEveryday(need));
   protected readonly gives = wordsOf((m) => m.gives);
@@ -41,7 +41,7 @@ export class MovementsPage {
   protected readonly wishes = signal<ReadonlySet<string>>(new Set());
   protected readonly effort = signal<ReadonlySet<string>>(new Set());
   protected readonly pictures = signal<Readonly<Record<string, CardPictures | undefined>>>({});
-  protected readonly notation = computed(() => this.preferences.notation() ?? 'mm');
+  protected readonly notation = computed(() => this.workshop().notation);
   protected readonly kind = signal<Kind>(KINDS[0]!);
   protected readonly starting = signal(false);
   private left = false;
@@ -106,7 +106,7 @@ export class MovementsPage {
   private async draw(): Promise<void> {
     for (const kind of KINDS) {
       if (this.left) return;
-      const drawn = await this.evaluator.pictures(cardOfKind(kind, undefined), OPENINGS);
+      const drawn = await this.evaluator.pictures(cardToTry(mechanismById(kind.id)), OPENINGS);
       this.pictures.update((known) => ({ ...known, [kind.id]: drawn }));
     }
   }

@@ -1,9 +1,9 @@
-import { Component, inject, signal } from '@angular/core';
+import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { BOARDS, NOTATIONS, type Notation } from '@diptychon/core';
+import { NOTATIONS, starterFor, type Notation } from '@diptychon/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
-import { Preferences } from '../frame/preferences';
+import { WorkshopStore } from '../workshop/workshop-store';
 
 /** The only two questions asked before the first card. */
 @Component({
@@ -27,7 +27,7 @@ import { Preferences } from '../frame/preferences';
         <p-select
           inputId="first-board"
           ariaLabel="You score on"
-          [options]="boards"
+          [options]="boards()"
           optionLabel="label"
           optionValue="value"
           [ngModel]="board()"
@@ -58,14 +58,14 @@ import { Preferences } from '../frame/preferences';
   `,
 })
 export class FirstRun {
-  private readonly preferences = inject(Preferences);
+  private readonly store = inject(WorkshopStore);
   protected readonly notations = NOTATIONS.map(({ id, label }) => ({ value: id, label }));
-  protected readonly boards = BOARDS.map(({ id, name }) => ({ value: id, label: name }));
   protected readonly notation = signal<Notation>('mm');
-  protected readonly board = signal('rule');
+  protected readonly boards = computed(() => starterFor(this.notation()).boards.map(({ id, name }) => ({ value: id, label: name })));
+  /** the board that was chosen, while the unit has it */
+  protected readonly board = linkedSignal(() => starterFor(this.notation()).usual.board);
 
   protected keep(): void {
-    this.preferences.notation.set(this.notation());
-    this.preferences.board.set(this.board());
+    this.store.begin(this.notation(), this.board());
   }
 }

@@ -1,21 +1,12 @@
-import { Component, computed, inject, model, output, signal } from '@angular/core';
+import { Component, computed, inject, linkedSignal, model, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import {
-  ENVELOPES,
-  parseLength,
-  problemsOf,
-  SHEET_SIZES,
-  sizeForEnvelope,
-  sizeForSheet,
-  type CardDocument,
-  type ClosedSize,
-} from '@diptychon/core';
+import { parseLength, partsOf, sizeForEnvelope, sizeForSheet, type CardDocument, told, type ClosedSize } from '@diptychon/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import { NumberText } from '../bench/number-text';
-import { Preferences } from '../frame/preferences';
+import { NumberText } from '../fields/number-text';
+import { WorkshopStore } from '../workshop/workshop-store';
 
 import { cardOfKind, KINDS, type Kind } from './kinds';
 
@@ -32,7 +23,7 @@ export class NewCardDialog {
   readonly visible = model(false);
   readonly kind = model<Kind>(KINDS[0]!);
   readonly made = output<CardDocument>();
-  private readonly preferences = inject(Preferences);
+  private readonly workshop = inject(WorkshopStore).workshop;
 
   protected readonly kinds = [...KINDS];
   protected readonly from = signal<From>('size');
@@ -41,11 +32,12 @@ export class NewCardDialog {
     { value: 'envelope', label: 'an envelope I have' },
     { value: 'sheet', label: 'a sheet I have' },
   ];
-  protected readonly envelopes = ENVELOPES.map((e) => ({ value: e.id, label: e.name }));
-  protected readonly sheets = SHEET_SIZES.map((s) => ({ value: s.id, label: s.name }));
-  protected readonly envelope = signal('c6');
-  protected readonly sheet = signal('a4');
-  protected readonly notation = computed(() => this.preferences.notation() ?? 'mm');
+  protected readonly envelopes = computed(() => this.workshop().envelopes.map((e) => ({ value: e.id, label: e.name })));
+  protected readonly sheets = computed(() => this.workshop().sheets.map((s) => ({ value: s.id, label: s.name })));
+  /** an everyday one to begin with: the second of the list */
+  protected readonly envelope = linkedSignal(() => (this.workshop().envelopes[1] ?? this.workshop().envelopes[0])?.id ?? '');
+  protected readonly sheet = linkedSignal(() => this.workshop().sheets[0]?.id ?? '');
+  protected readonly notation = computed(() => this.workshop().notation);
   private readonly inches = computed(() => this.notation().startsWith('inch'));
   protected readonly depthText = signal<string | undefined>(undefined);
   protected readonly lengthText = signal<string | undefined>(undefined);
@@ -56,8 +48,8 @@ export class NewCardDialog {
   protected readonly size = computed((): ClosedSize | string => {
     const size = this.wanted();
     if (typeof size === 'string') return size;
-    const [problem] = problemsOf(cardOfKind(this.kind(), size, { notation: this.notation() }));
-    return problem ? problem.says : size;
+    const [problem] = partsOf(cardOfKind(this.kind(), size, { notation: this.notation() }, this.workshop())).problems;
+    return problem ? told(problem.says, this.notation()) : size;
   });
 
   protected readonly good = computed(() => {
@@ -73,16 +65,19 @@ export class NewCardDialog {
     const size = this.good();
     if (!size) return;
     const kind = this.kind();
-    const board = this.preferences.board();
     this.made.emit(
-      cardOfKind(kind, size, {
-        id: crypto.randomUUID(),
-        name: `New ${kind.title.toLowerCase()}`,
-        notation: this.notation(),
-        ...(board && { board }),
-        ...(this.from() === 'envelope' && { envelope: this.envelope() }),
-        state: 'idea',
-      }),
+      cardOfKind(
+        kind,
+        size,
+        {
+          id: crypto.randomUUID(),
+          name: `New ${kind.title.toLowerCase()}`,
+          notation: this.notation(),
+          ...(this.from() === 'envelope' && { envelope: this.envelope() }),
+          state: 'idea',
+        },
+        this.workshop(),
+      ),
     );
     this.visible.set(false);
   }
@@ -91,11 +86,11 @@ export class NewCardDialog {
     const { base, foldEdge } = this.kind();
     if (this.from() === 'envelope')
       return sizeForEnvelope(
-        ENVELOPES.find((e) => e.id === this.envelope())!,
+        this.workshop().envelopes.find((e) => e.id === this.envelope())!,
         foldEdge,
       );
     if (this.from() === 'sheet') {
-      const sheet = SHEET_SIZES.find((s) => s.id === this.sheet())!;
+      const sheet = this.workshop().sheets.find((s) => s.id === this.sheet())!;
       return sizeForSheet(base, sheet) ?? `No card of this kind has all its pieces on sheets of ${sheet.name}.`;
     }
     const depth = parseLength(this.depthShown(), this.notation(), 'Across the fold');

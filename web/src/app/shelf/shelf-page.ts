@@ -9,18 +9,18 @@ import { CardStore, type OpenedCard } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
 import type { CardPictures } from '../evaluation/evaluation.worker';
 import { download, fileName } from '../frame/download';
-import { Preferences } from '../frame/preferences';
-import { ThemeButton } from '../frame/theme-button';
-import { NumberText } from '../bench/number-text';
+import { WorkshopStore } from '../workshop/workshop-store';
+import { ScreenBar } from '../frame/screen-bar';
+import { NumberText } from '../fields/number-text';
 import { FirstRun } from './first-run';
 import { KINDS, type Kind } from './kinds';
 import { NewCardDialog } from './new-card-dialog';
-import { Thumbnail } from './thumbnail';
+import { Thumbnail } from '../drawings/thumbnail';
 
 /** The maker's cards, and the ways to a new one. */
 @Component({
   selector: 'dip-shelf-page',
-  imports: [Button, FirstRun, FormsModule, InputText, NewCardDialog, NumberText, RouterLink, ThemeButton, Thumbnail],
+  imports: [Button, FirstRun, FormsModule, InputText, NewCardDialog, NumberText, RouterLink, ScreenBar, Thumbnail],
   templateUrl: './shelf-page.html',
   styleUrl: './shelf-page.scss',
 })
@@ -29,7 +29,7 @@ export class ShelfPage {
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
   private readonly evaluator = inject(Evaluator);
-  protected readonly preferences = inject(Preferences);
+  private readonly workshopStore = inject(WorkshopStore);
 
   protected readonly kinds = KINDS;
   protected readonly kind = signal(KINDS[0]!);
@@ -40,12 +40,13 @@ export class ShelfPage {
   protected readonly pictures = signal<Readonly<Record<string, CardPictures | undefined>>>({});
   protected readonly renaming = signal<string | undefined>(undefined);
   protected readonly removed = signal<CardDocument | undefined>(undefined);
-  protected readonly firstRun = computed(() => this.preferences.notation() === undefined);
+  protected readonly firstRun = computed(() => this.workshopStore.begun() === false);
 
   protected readonly found = computed(() => {
     const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
     return this.cards()?.filter(({ card }) => {
-      const text = `${card.name} ${card.note ?? ''} ${card.state ?? ''} ${card.base.mechanism}`.toLowerCase();
+      const text =
+        `${card.name} ${card.note ?? ''} ${card.state ?? ''} ${card.parts.map((part) => part.mechanism).join(' ')}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
   });
