@@ -1,7 +1,8 @@
 import type { Motion } from '../linkage/motion.js';
 import { stackClosed, type ClosedStack } from '../linkage/stacking.js';
 import type { Mm } from '../measure/units.js';
-import { boxOf, type Box } from '../plane/outline.js';
+import { boxOf, type Area, type Box, type Loop } from '../plane/outline.js';
+import { ScanLines } from '../plane/scan-line.js';
 import { CREASE_ZONE } from '../supplies/limits.js';
 import type { ClaimOf } from '../mechanism/claims.js';
 import { claimsOf } from './draw.js';
@@ -71,39 +72,44 @@ function propsBetween(design: Design, pile: readonly Slab[], closing: Closing): 
     .sort((a, b) => a - b);
   const step = closing.length / ALONG_SAMPLES;
   const needed = Math.max(1, Math.min(ALONG_SAMPLES, Math.round(LEAST_PROP / step)));
+  const lines = pile.map(({ area }) => new ScanLines(mirrored(area)));
+  const slices = pile.map(() => new Float64Array(MOST_CROSSINGS));
+  const counts = new Int32Array(pile.length);
+  const sides = pile.map(({ body }) => (lower.has(body) ? LOWER : upper.has(body) ? UPPER : 0));
+  const along = new Float64Array(ALONG_SAMPLES);
   return xs.map((x) => {
-    const slices = pile.map((slab) => sliceAt(slab, x));
-    const along = Array.from({ length: ALONG_SAMPLES }, (_, i) => {
-      const y = py + (i + 0.5) * step;
-      const here = pile.filter((_, k) => isIn(slices[k]!, y));
-      return thicknessBetween(here, lower, upper);
-    });
-    return { r: x - px, thickness: along.sort((a, b) => b - a)[needed - 1]! };
+    pile.forEach(({ box }, k) => (counts[k] = x < box.minX || x > box.maxX ? 0 : lines[k]!.at(x, slices[k]!)));
+    for (let i = 0; i < ALONG_SAMPLES; i++) along[i] = thicknessBetween(pile, sides, slices, counts, py + (i + 0.5) * step);
+    return { r: x - px, thickness: along.slice().sort()[ALONG_SAMPLES - needed]! };
   });
 }
 
-/** Where an upright line at x enters and leaves a slab: sorted y, in pairs. */
-function sliceAt({ area, box }: Slab, x: Mm): Mm[] {
-  if (x < box.minX || x > box.maxX) return [];
-  const ys: Mm[] = [];
-  for (const loop of [area.outer, ...area.holes]) {
-    for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
-      const p = loop[i]!;
-      const q = loop[j]!;
-      if (p[0] > x !== q[0] > x) ys.push(p[1] + ((x - p[0]) / (q[0] - p[0])) * (q[1] - p[1]));
-    }
+const LOWER = 1;
+const UPPER = 2;
+const MOST_CROSSINGS = 512;
+
+/** The same area with x and y changed over, so that upright lines are gone through like level ones. */
+function mirrored({ outer, holes }: Area): Area {
+  const swap = (loop: Loop): Loop => loop.map(([x, y]) => [y, x] as const);
+  return { outer: swap(outer), holes: holes.map(swap) };
+}
+
+/** Thickness of what lies at y between the two sides of a fold: from the first slab of one side to the first of the other. */
+function thicknessBetween(pile: readonly Slab[], sides: readonly number[], slices: readonly Float64Array[], counts: Int32Array, y: Mm): Mm {
+  let found = 0;
+  let sum = 0;
+  for (let k = 0; k < pile.length; k++) {
+    if (!isIn(slices[k]!, counts[k]!, y)) continue;
+    const side = sides[k]!;
+    if (side !== 0 && side !== found) {
+      if (found !== 0) return sum;
+      found = side;
+    } else if (found !== 0) sum += pile[k]!.thickness;
   }
-  return ys.sort((a, b) => a - b);
+  return 0;
 }
 
-function isIn(slice: readonly Mm[], y: Mm): boolean {
-  for (let i = 0; i + 1 < slice.length; i += 2) if (slice[i]! <= y && y <= slice[i + 1]!) return true;
+function isIn(slice: Float64Array, count: number, y: Mm): boolean {
+  for (let i = 0; i + 1 < count; i += 2) if (slice[i]! <= y && y <= slice[i + 1]!) return true;
   return false;
-}
-
-function thicknessBetween(pile: readonly Slab[], lower: ReadonlySet<number>, upper: ReadonlySet<number>): Mm {
-  const a = pile.findIndex((slab) => lower.has(slab.body));
-  const b = pile.findIndex((slab) => upper.has(slab.body));
-  if (a < 0 || b < 0) return 0;
-  return pile.slice(Math.min(a, b) + 1, Math.max(a, b)).reduce((sum, slab) => sum + slab.thickness, 0);
 }

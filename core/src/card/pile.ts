@@ -61,11 +61,24 @@ export function thickestPlace(design: Design, pile: readonly Slab[], box: Box): 
     minX + (((i % 20) + 0.5) / 20) * (maxX - minX),
     minY + ((Math.floor(i / 20) + 0.5) / 14) * (maxY - minY),
   ]);
-  const first: Thickest = { thickness: 0, at: middles[0] ?? [0, 0], bodies: [] };
-  return [...middles, ...grid].reduce((best, at) => {
-    const here = thicknessAt(design, pile, at);
-    return here.thickness > best.thickness ? here : best;
-  }, first);
+  const here = new Uint8Array(design.panels.length);
+  const thicknessOf = (at: Point): Mm => {
+    let sum = 0;
+    here.fill(0);
+    for (const { body, thickness, area, box: own } of pile) {
+      if (!inBox(own, at) || !areaContains(area, at)) continue;
+      sum += thickness;
+      if (body >= 0) here[body] = 1;
+    }
+    for (const { a, b } of design.linkage.bonds) if (here[a] && here[b]) sum += GLUE_FILM;
+    return sum;
+  };
+  let best: { at: Point; thickness: Mm } = { at: middles[0] ?? [0, 0], thickness: 0 };
+  for (const at of [...middles, ...grid]) {
+    const thickness = thicknessOf(at);
+    if (thickness > best.thickness) best = { at, thickness };
+  }
+  return best.thickness === 0 ? { thickness: 0, at: best.at, bodies: [] } : thicknessAt(design, pile, best.at);
 }
 
 function inBox({ minX, maxX, minY, maxY }: Box, [x, y]: Point): boolean {

@@ -1,7 +1,8 @@
 import { poseOf, type Frame, type Motion } from '../linkage/motion.js';
 import { carry, cross, dot, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
-import { areaContains, areaOf, boxOf, type Area, type Box, type Loop } from '../plane/outline.js';
+import { areaOf, boxOf, type Area, type Box, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
+import { ScanLines } from '../plane/scan-line.js';
 import type { Face } from '../sheet/piece.js';
 import type { ClosedCard } from './closed-card.js';
 import { isClear } from '../supplies/stocks.js';
@@ -55,13 +56,13 @@ export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard,
   const [width, height] = [all.maxX - all.minX, all.maxY - all.minY];
   const cell = Math.max(width, height) / cells;
   const place = new Map(closed.stack.order.map((body, i) => [body, i]));
-  const seen = new Map<number, number>();
-  for (let y = all.minY + cell / 2; y < all.maxY; y += cell) {
-    for (let x = all.minX + cell / 2; x < all.maxX; x += cell) {
-      const front = nearest(drawn, [x, y], place, (body) => dot(normalOf(pose[body]!), toward) > 0 === closed.stack.layers[body]!.faceUp);
-      if (front !== undefined) seen.set(front, (seen.get(front) ?? 0) + cell * cell);
-    }
-  }
+  const seen = countSeen(
+    drawn,
+    all,
+    cell,
+    (body) => place.get(body) ?? 0,
+    (body) => dot(normalOf(pose[body]!), toward) > 0 === closed.stack.layers[body]!.faceUp,
+  );
   return drawn.flatMap(({ body, facing }): SeenFace[] => {
     const onPicture = seen.get(body) ?? 0;
     const area = Math.abs(facing) < 0.02 ? 0 : onPicture / Math.abs(facing);
@@ -103,26 +104,51 @@ function drawnPanel(
   return { body, area: { outer, holes: area.holes.map(onPicture) }, box: boxOf(outer), facing, plane: [d, u, v], clear };
 }
 
-function nearest(
+/** Room for the crossings of one line: outlines have far fewer corners. */
+const MOST_CROSSINGS = 4096;
+
+/**
+ * How much of the picture each body shows, mm²: the picture is gone through line by line, on each line only the stretches
+ * that a panel covers. At a point the nearest panel counts; of panels in one plane the higher one in the closed pile.
+ */
+function countSeen(
   drawn: readonly Drawn[],
-  at: Point,
-  place: ReadonlyMap<number, number>,
+  all: Box,
+  cell: number,
+  placeOf: (body: number) => number,
   liesAsClosed: (body: number) => boolean,
-): number | undefined {
-  let front: Drawn | undefined;
-  let depth = -Infinity;
-  for (const panel of drawn) {
-    const { box, area, plane, clear, facing } = panel;
-    if (clear || Math.abs(facing) < 0.02) continue;
-    if (at[0] < box.minX || at[0] > box.maxX || at[1] < box.minY || at[1] > box.maxY || !areaContains(area, at)) continue;
-    const here = plane[0] + plane[1] * at[0] + plane[2] * at[1];
-    const closer = here > depth + SAME_PLANE;
-    const level = Math.abs(here - depth) <= SAME_PLANE && front !== undefined;
-    const upward = level && liesAsClosed(panel.body);
-    const higher = level && (place.get(panel.body) ?? 0) > (place.get(front!.body) ?? 0) === upward;
-    if (closer || higher) [front, depth] = [panel, Math.max(here, depth)];
+): Map<number, number> {
+  const columns = Math.max(0, Math.ceil((all.maxX - all.minX - cell / 2) / cell));
+  const depths = new Float64Array(columns);
+  const fronts = new Int32Array(columns);
+  const crossings = new Float64Array(MOST_CROSSINGS);
+  const shown = drawn.filter(({ clear, facing }) => !clear && Math.abs(facing) >= 0.02);
+  const lines = shown.map(({ area }) => new ScanLines(area));
+  const counts = new Float64Array(drawn.length);
+  for (let y = all.minY + cell / 2; y < all.maxY; y += cell) {
+    depths.fill(-Infinity);
+    fronts.fill(-1);
+    shown.forEach(({ body, box, plane: [d, u, v] }, k) => {
+      if (y < box.minY || y > box.maxY) return;
+      const count = lines[k]!.at(y, crossings);
+      for (let i = 0; i + 1 < count; i += 2) {
+        const first = Math.max(0, Math.ceil((crossings[i]! - all.minX) / cell - 0.5));
+        const last = Math.min(columns - 1, Math.floor((crossings[i + 1]! - all.minX) / cell - 0.5));
+        for (let column = first; column <= last; column++) {
+          const here = d + u * (all.minX + (column + 0.5) * cell) + v * y;
+          const depth = depths[column]!;
+          const front = fronts[column]!;
+          const closer = here > depth + SAME_PLANE;
+          const level = front >= 0 && Math.abs(here - depth) <= SAME_PLANE;
+          if (!closer && !(level && placeOf(body) > placeOf(front) === liesAsClosed(body))) continue;
+          fronts[column] = body;
+          depths[column] = Math.max(here, depth);
+        }
+      }
+    });
+    for (const front of fronts) if (front >= 0) counts[front]!++;
   }
-  return front?.body;
+  return new Map([...counts].flatMap((count, body): [number, number][] => (count > 0 ? [[body, count * cell * cell]] : [])));
 }
 
 function perpendicular(toward: Vec3, up: Vec3): Vec3 {

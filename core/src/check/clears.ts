@@ -1,5 +1,5 @@
 import { caliperOf } from '../card/card-stocks.js';
-import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
+import { eachPose, JOINT_SLACK } from '../linkage/motion.js';
 import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
 import { convexHull, type Loop } from '../plane/outline.js';
 import { printAngle } from '../measure/print.js';
@@ -19,28 +19,31 @@ interface Solid {
   lines: () => Vec3[][];
   origin: Vec3;
   normal: Vec3;
-  low: [number, number, number];
-  high: [number, number, number];
 }
 
 /** Do panels pass through each other anywhere in the motion? */
 export const clears: Check = ({ design, motion }) => {
-  const pairs = pairsToWatch(design.panels, design.linkage);
-  const hulls = design.panels.map((panel) => convexHull(panel.area.outer));
+  const { panels, linkage } = design;
+  const pairs = pairsToWatch(panels, linkage);
+  const hulls = panels.map((panel) => convexHull(panel.area.outer));
+  const slacks = panels.map(({ piece }) => caliperOf(design, piece) / 2);
+  const boxes = new Float64Array(6 * panels.length);
   const found: Verdict[] = [];
   const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
-  for (const frame of motion.frames) {
+  for (const { frame, pose } of eachPose(motion)) {
     if (frame.opening < NEARLY_CLOSED || frame.misfit > JOINT_SLACK) continue;
-    const pose = poseOf(motion, frame);
-    const solids = design.panels.map((panel, body) => solidOf(panel, hulls[body]!, pose[body]!));
+    hulls.forEach((hull, body) => boxInto(boxes, 6 * body, hull, pose[body]!));
+    // Most panels miss all others: only those that do not are carried into space whole.
+    const solids: (Solid | undefined)[] = [];
+    const solid = (body: number): Solid => (solids[body] ??= solidOf(panels[body]!, hulls[body]!, pose[body]!));
     for (const [a, b] of pairs) {
-      if (apart(solids[a]!, solids[b]!)) continue;
-      const slack = caliperOf(design, design.panels[a]!.piece) / 2 + caliperOf(design, design.panels[b]!.piece) / 2 + 0.05;
-      const depth = crossingDepth(solids[a]!, solids[b]!, Math.min(slack, 0.6));
+      if (apart(boxes, 6 * a, 6 * b)) continue;
+      const slack = slacks[a]! + slacks[b]! + 0.05;
+      const depth = crossingDepth(solid(a), solid(b), Math.min(slack, 0.6));
       if (depth === 0) continue;
-      const key = `${design.panels[a]!.id}/${design.panels[b]!.id}`;
+      const key = `${panels[a]!.id}/${panels[b]!.id}`;
       const known = firstHit.get(key);
-      if (!known) firstHit.set(key, { at: frame.s, opening: frame.opening, depth, a: design.panels[a]!, b: design.panels[b]! });
+      if (!known) firstHit.set(key, { at: frame.s, opening: frame.opening, depth, a: panels[a]!, b: panels[b]! });
       else known.depth = Math.max(known.depth, depth);
     }
   }
@@ -83,21 +86,30 @@ function pairsToWatch(panels: readonly Panel[], { hinges, bonds }: Joined): [num
 
 function solidOf({ area }: Panel, hullOf: Loop, m: Rigid): Solid {
   const hull = hullOf.map(([x, y]) => carry(m, x, y, 0));
-  const low: Solid['low'] = [Infinity, Infinity, Infinity];
-  const high: Solid['high'] = [-Infinity, -Infinity, -Infinity];
-  for (const p of hull) {
-    for (let axis = 0; axis < 3; axis++) {
-      if (p[axis]! < low[axis]!) low[axis] = p[axis]!;
-      if (p[axis]! > high[axis]!) high[axis] = p[axis]!;
-    }
-  }
   const lines = (): Vec3[][] => [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, 0)));
-  return { hull, lines, origin: hull[0]!, normal: [m[2]!, m[6]!, m[10]!], low, high };
+  return { hull, lines, origin: hull[0]!, normal: [m[2]!, m[6]!, m[10]!] };
+}
+
+/** Writes the box round a flat loop in space: least x, y, z, then greatest. */
+function boxInto(out: Float64Array, at: number, loop: Loop, m: Rigid): void {
+  for (let axis = 0; axis < 3; axis++) {
+    const r = 4 * axis;
+    let [low, high] = [Infinity, -Infinity];
+    for (const [x, y] of loop) {
+      const p = m[r]! * x + m[r + 1]! * y + m[r + 3]!;
+      if (p < low) low = p;
+      if (p > high) high = p;
+    }
+    out[at + axis] = low;
+    out[at + 3 + axis] = high;
+  }
 }
 
 /** Whether the boxes round two panels miss each other: most pairs need no closer look. */
-function apart(a: Solid, b: Solid): boolean {
-  for (let axis = 0; axis < 3; axis++) if (a.low[axis]! > b.high[axis]! || b.low[axis]! > a.high[axis]!) return true;
+function apart(boxes: Float64Array, a: number, b: number): boolean {
+  for (let axis = 0; axis < 3; axis++) {
+    if (boxes[a + axis]! > boxes[b + 3 + axis]! || boxes[b + axis]! > boxes[a + 3 + axis]!) return true;
+  }
   return false;
 }
 

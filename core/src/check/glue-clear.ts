@@ -2,6 +2,7 @@ import { spoken } from '../measure/sentence.js';
 import { carryFlat } from '../linkage/rigid.js';
 import { subtract, totalArea } from '../plane/boolean.js';
 import { distance, distanceToSegment, type Point } from '../plane/point.js';
+import { clippedTo, isSimple } from '../plane/convex.js';
 import { signedArea, type Area, type Loop } from '../plane/outline.js';
 import { LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
 import type { Check, Verdict } from './finding.js';
@@ -67,6 +68,10 @@ export const glueClear: Check = ({ design }) => {
 };
 
 function outside(corners: Loop, area: Area): number {
+  if (isSimple(area) && isSimple({ outer: corners, holes: [] })) {
+    const inside = clippedTo(corners, area.outer, signedArea(area.outer) > 0);
+    return Math.abs(signedArea(corners)) - (inside.length < 3 ? 0 : Math.abs(signedArea(inside)));
+  }
   return totalArea(subtract([{ outer: corners, holes: [] }], [area]));
 }
 

@@ -8,7 +8,9 @@ export type Rigid = Float64Array;
 export type Vec3 = readonly [x: number, y: number, z: number];
 
 export function rigidIdentity(): Rigid {
-  return Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0);
+  const m = new Float64Array(12);
+  m[0] = m[5] = m[10] = 1;
+  return m;
 }
 
 /** out = a ∘ b: first b, then a. */

@@ -1,5 +1,6 @@
 import { intersect, totalArea } from '../plane/boolean.js';
-import { areaContains, boxOf, centroid, type Area, type Loop } from '../plane/outline.js';
+import { clippedTo, isSimple } from '../plane/convex.js';
+import { areaContains, boxOf, centroid, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
 import type { Frame, Motion } from './motion.js';
@@ -44,8 +45,10 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
   const probes = nearlyClosed(motion);
   const touching: ClosedStack['touching'] = [];
   const crossings: [number, number][] = [];
+  const boxes = layers.map(({ area }) => boxOf(area.outer));
   for (let a = 0; a < layers.length; a++) {
     for (let b = a + 1; b < layers.length; b++) {
+      if (apart(boxes[a]!, boxes[b]!)) continue;
       const shared = overlap(layers[a]!.area, layers[b]!.area);
       if (!shared) continue;
       const side = known.get(`${a}-${b}`) ?? separation(motion, pose, probes, [a, b], shared);
@@ -82,10 +85,15 @@ function nearlyClosed(motion: Motion): Pose[] {
   return motion.frames.slice(1, 5).map((frame) => poseOf(motion, frame));
 }
 
+function apart(a: Box, b: Box): boolean {
+  return a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
+}
+
 function overlap(a: Area, b: Area): Point | undefined {
-  const boxA = boxOf(a.outer);
-  const boxB = boxOf(b.outer);
-  if (boxA.minX >= boxB.maxX || boxB.minX >= boxA.maxX || boxA.minY >= boxB.maxY || boxB.minY >= boxA.maxY) return undefined;
+  if (isSimple(a) && isSimple(b)) {
+    const both = clippedTo(a.outer, b.outer, signedArea(b.outer) > 0);
+    return both.length < 3 || Math.abs(signedArea(both)) < LEAST_OVERLAP ? undefined : centroid({ outer: both, holes: [] });
+  }
   const shared = intersect([a], [b]);
   if (totalArea(shared) < LEAST_OVERLAP) return undefined;
   const largest = shared.reduce((most, loop) => (Math.abs(totalArea([loop])) > Math.abs(totalArea([most])) ? loop : most));

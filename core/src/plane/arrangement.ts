@@ -56,21 +56,27 @@ class Corners {
   indexOf(p: Point): number {
     const [x, y] = p;
     // Nearly always one cell; a point by a cell's edge is looked for on the other side too.
-    for (const cell of new Set([
-      cellOf(x - SNAP, y - SNAP),
-      cellOf(x + SNAP, y - SNAP),
-      cellOf(x - SNAP, y + SNAP),
-      cellOf(x + SNAP, y + SNAP),
-    ])) {
-      const known = this.cells.get(cell)?.find((i) => distance(p, this.points[i]!) < SNAP);
-      if (known !== undefined) return known;
-    }
+    const here = cellOf(x - SNAP, y - SNAP);
+    const across = cellOf(x + SNAP, y - SNAP);
+    const along = cellOf(x - SNAP, y + SNAP);
+    const known =
+      this.near(p, here) ??
+      (across === here ? undefined : this.near(p, across)) ??
+      (along === here ? undefined : this.near(p, along)) ??
+      (across === here || along === here ? undefined : this.near(p, cellOf(x + SNAP, y + SNAP)));
+    if (known !== undefined) return known;
     const index = this.points.push(p) - 1;
     const cell = cellOf(p[0], p[1]);
     const there = this.cells.get(cell);
     if (there) there.push(index);
     else this.cells.set(cell, [index]);
     return index;
+  }
+
+  private near(p: Point, cell: number): number | undefined {
+    const there = this.cells.get(cell);
+    if (there) for (const i of there) if (distance(p, this.points[i]!) < SNAP) return i;
+    return undefined;
   }
 }
 
