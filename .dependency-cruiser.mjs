@@ -9,7 +9,6 @@ export default {
       from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['core'] },
     },
-    { name: 'core-by-its-front-door', severity: 'error', from: { path: '^(web|server|cli)/' }, to: { path: '^core/(src|dist)/(?!index)' } },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

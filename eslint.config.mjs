@@ -1,22 +1,15 @@
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
-/** What a folder of core may not import: everything on the floors above it. */
-const FLOORS = ['measure', 'plane', 'supplies', 'sheet', 'linkage'];
-const floorRules = FLOORS.map((floor, i) => ({
-  files: [`core/src/${floor}/**/*.ts`],
+import { forbiddenTo, ROOMS } from './scripts/floors.mjs';
+
+const floorRules = ROOMS.map(({ room }) => ({
+  files: [`core/src/${room}/**/*.ts`],
   ignores: ['**/*.test.ts'],
   rules: {
     'no-restricted-imports': [
       'error',
-      {
-        patterns: [
-          {
-            group: [...FLOORS.slice(i + 1), 'mechanism', 'card', 'check', 'plan', 'format', 'trial'].map((above) => `**/${above}/**`),
-            message: 'A floor uses only those below it.',
-          },
-        ],
-      },
+      { patterns: [{ group: forbiddenTo(room), message: 'A room uses only those below it: see scripts/floors.mjs.' }] },
     ],
   },
 }));
@@ -31,6 +24,10 @@ export default tseslint.config(
       '@typescript-eslint/consistent-type-definitions': 'off',
       '@typescript-eslint/no-explicit-any': 'error',
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { varsIgnorePattern: '^_', argsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' },
+      ],
       eqeqeq: 'error',
     },
   },
@@ -47,32 +44,15 @@ export default tseslint.config(
   },
   ...floorRules,
   {
-    files: ['core/src/mechanism/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    files: ['web/**/*.ts', 'cli/**/*.ts', 'server/**/*.ts', 'e2e/**/*.ts'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
           patterns: [
             {
-              group: ['**/check/**', '**/card/**', '**/format/**', '**/plan/**', '**/trial/**'],
-              message: 'A mechanism knows no checks, cards or formats.',
-            },
-          ],
-        },
-      ],
-    },
-  },
-  {
-    files: ['core/src/check/**/*.ts'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            {
-              group: ['**/mechanism/**', '**/format/**', '**/plan/**', '**/trial/**'],
-              message: 'A check does not know which mechanism it reads.',
+              group: ['@diptychon/core/*', '!@diptychon/core/files', '**/core/src/**', '**/core/dist/**'],
+              message: 'The core is used by its front door: @diptychon/core and @diptychon/core/files.',
             },
           ],
         },

@@ -4,7 +4,7 @@ import type { Mm } from '../measure/units.js';
 import { boxOf, type Area, type Box, type Loop } from '../plane/outline.js';
 import { ScanLines } from '../plane/scan-line.js';
 import { CREASE_ZONE } from '../supplies/limits.js';
-import type { ClaimOf } from '../mechanism/claims.js';
+import type { ClaimOf } from '../claim/claims.js';
 import { claimsOf } from './draw.js';
 import type { Design } from './join.js';
 import { pileOf, thickestPlace, type Slab, type Thickest } from './pile.js';

@@ -34,10 +34,18 @@ const finite = v.pipe(
   v.maxValue(1e5, 'allowed: -100000 to 100000'),
 );
 const sizeName = v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,40}$/, 'allowed: a plain size name'));
+
+/** Values by name: a list, which JSON also counts among objects, is not taken for an empty one. */
+const named = <K extends v.GenericSchema<string, string>, V extends v.GenericSchema>(key: K, value: V) =>
+  v.pipe(
+    v.unknown(),
+    v.check((given) => !Array.isArray(given), 'allowed: values by name, not a list'),
+    v.record(key, value),
+  );
 const plainSize = v.union([finite, text(64)], 'allowed: a number (mm or radians) or a word');
-const sizeItems = v.pipe(v.array(v.record(sizeName, plainSize)), v.maxLength(24, 'allowed: at most 24 entries'), v.readonly());
+const sizeItems = v.pipe(v.array(named(sizeName, plainSize)), v.maxLength(24, 'allowed: at most 24 entries'), v.readonly());
 const size = v.union([finite, text(64), sizeItems], 'allowed: a number (mm or radians), a word, or a list of entries with such sizes');
-const sizes = v.record(sizeName, size);
+const sizes = named(sizeName, size);
 
 /** An outline that the card brings with it: points in its own units, y up. */
 const ownOutline = v.strictObject({
@@ -82,7 +90,7 @@ export const cardSchema = v.strictObject({
     ),
     v.transform((value) => value as Notation),
   ),
-  /** the base first; what stands on a part after it */
+  /** the base first; movements in any order */
   parts: v.pipe(
     v.array(partSchema),
     v.minLength(1, 'allowed: the base and what stands on it'),
@@ -91,7 +99,7 @@ export const cardSchema = v.strictObject({
   /** ids of supplies, by what they are for */
   stocks: v.strictObject(Object.fromEntries(STOCK_ROLES.map((role) => [role, identifier])) as Record<StockRole, typeof identifier>),
   /** pieces that are cut from a stock of their own */
-  pieceStocks: v.optional(v.record(identifier, identifier)),
+  pieceStocks: v.optional(named(identifier, identifier)),
   board: identifier,
   envelope: v.optional(identifier),
   /** copies of those supplies as they were when they were chosen */

@@ -1,5 +1,5 @@
 import { baseById, movementById } from '../mechanism/catalogue.js';
-import type { ClaimKind, ClaimOf, Claim } from '../mechanism/claims.js';
+import type { ClaimKind, ClaimOf, Claim } from '../claim/claims.js';
 import type { Base, BaseContribution, BuildContext, Contribution, Measure, Movement, PartWords, Tracked } from '../mechanism/contract.js';
 import { turnedSite, type FoldSite } from '../mechanism/sites.js';
 import { checkSizes, fillSizes, type SizeContext, type SizeProblem, type Sizes } from '../mechanism/sizes.js';
@@ -90,7 +90,8 @@ export function draw(card: CardDocument): DrawingOutcome {
 
 function drawAnew(card: CardDocument): DrawingOutcome {
   const built = partsOf(card);
-  if (built.problems.length > 0) return { ok: false, problems: built.problems };
+  const problems = [...built.problems, ...piecesTwice(built.parts)];
+  if (problems.length > 0) return { ok: false, problems };
   const overlaps = overlapsOf(built.parts.flatMap(placedEdits), carriersOf(built.parts));
   const parts = built.parts.filter((part) => !isLeftOut(part, built.parts, overlaps));
   const placed = parts.flatMap(placedEdits);
@@ -134,6 +135,26 @@ function wordsOf(parts: readonly BuiltPart[]): Drawing['words'] {
     fitting: words.flatMap(({ fitting }) => fitting ?? []),
     ...(posting.length > 0 && { posting: posting.join(' ') }),
   };
+}
+
+/** A part whose id makes a piece that is called like one of another part: names of pieces tell panels and folds apart. */
+function piecesTwice(parts: readonly BuiltPart[]): CardProblem[] {
+  const owners = new Map<string, BuiltPart>();
+  return parts.flatMap((part) =>
+    (part.contribution.pieces ?? []).flatMap(({ id }): CardProblem[] => {
+      const first = owners.get(id);
+      owners.set(id, first ?? part);
+      return first && first !== part
+        ? [
+            {
+              owner: part.id,
+              size: '',
+              says: `${part.title}: a part may not be called “${part.id}” here; ${first.title} has a piece of that name.`,
+            },
+          ]
+        : [];
+    }),
+  );
 }
 
 const piecesOf = (parts: readonly BuiltPart[]): Piece[] => parts.flatMap(({ contribution }) => contribution.pieces ?? []);

@@ -47,7 +47,7 @@ function treeOfParts({ base, movements, ...card }: Raw): Raw {
   });
   const given = isRaw(card['stocks']) ? card['stocks'] : {};
   if ('stop' in given) throw new MigrationProblem('stocks.stop', 'does not belong in a card file');
-  const stocks = { ...given, film: given['film'] ?? 'film-190', stop: 'foam' };
+  const stocks = { ...given, film: 'film' in given ? given['film'] : 'film-190', stop: 'foam' };
   const used = { board: card['board'], envelope: card['envelope'], stocks } as UsedSupplies;
   for (const key of ['pieceStocks', 'supplies', 'parts']) {
     if (key in card) throw new MigrationProblem(key, 'does not belong in a card file');

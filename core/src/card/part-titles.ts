@@ -6,16 +6,23 @@ import { told } from '../measure/sentence.js';
 import type { Notation } from '../measure/units.js';
 import type { CardDocument } from './document.js';
 
-/** What a maker calls each part: its own name, or the mechanism's, numbered where there are several of a kind. */
+/**
+ * What a maker calls each part: its own name, or the mechanism's, numbered where there are several of a kind. No two parts are
+ * called alike: a name given twice carries a number too.
+ */
 export function titlesOf(card: CardDocument): ReadonlyMap<string, string> {
-  return new Map(
-    card.parts.map((part) => {
-      const { name } = mechanismById(part.mechanism);
-      const alike = card.parts.filter((other) => other.mechanism === part.mechanism);
-      const numbered = alike.length > 1 ? `${name} ${alike.indexOf(part) + 1}` : name;
-      return [part.id, part.name ?? numbered];
-    }),
-  );
+  const titles = new Map<string, string>();
+  const taken = new Set<string>();
+  for (const part of card.parts) {
+    const { name } = mechanismById(part.mechanism);
+    const alike = card.parts.filter((other) => other.mechanism === part.mechanism);
+    const wished = part.name ?? (alike.length > 1 ? `${name} ${alike.indexOf(part) + 1}` : name);
+    let title = wished;
+    for (let n = 2; taken.has(title); n++) title = `${wished} (${n})`;
+    taken.add(title);
+    titles.set(part.id, title);
+  }
+  return titles;
 }
 
 /** A title inside a sentence: `V-fold figure 2`, but `step 2`. */

@@ -9,6 +9,7 @@ import { foldsFlat } from './folds-flat.js';
 import { glueClear } from './glue-clear.js';
 import { hasRoom } from './has-room.js';
 import { meets } from './meets.js';
+import { paperTaken } from './paper-taken.js';
 import { reservedClear } from './reserved-clear.js';
 import { rises } from './rises.js';
 import { scoreable } from './scoreable.js';
@@ -21,6 +22,7 @@ import { thicknessPull } from './thickness-pull.js';
 import { writable } from './writable.js';
 
 const CHECKS = [
+  paperTaken,
   equalWidths,
   closesLoop,
   foldsFlat,

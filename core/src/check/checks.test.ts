@@ -2,7 +2,7 @@ import { claimsOf } from '../card/draw.js';
 import { describe, expect, it } from 'vitest';
 import { ROOT, type CardDocument } from '../card/document.js';
 import { standingOf } from '../card/standing.js';
-import type { Claim } from '../mechanism/claims.js';
+import type { Claim } from '../claim/claims.js';
 import { baseSizes, cardOn, cardWith, checkInputOf, having, stockById } from '../testing/evaluated.js';
 import { runChecks } from './all-checks.js';
 import { bulk } from './bulk.js';

@@ -6,7 +6,7 @@ import { printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import { toRadians } from '../measure/units.js';
 import type { Panel } from '../sheet/panels.js';
-import type { Check, Verdict } from './finding.js';
+import { ofBoth, type Check, type Verdict } from './finding.js';
 
 /** A shared line shorter than this is a corner touching, not a collision. */
 const LEAST_LINE = 1;
@@ -41,7 +41,7 @@ export const clears: Check = ({ design, motion }) => {
       const slack = slacks[a]! + slacks[b]! + 0.05;
       const depth = crossingDepth(solid(a), solid(b), Math.min(slack, 0.6));
       if (depth === 0) continue;
-      const key = `${panels[a]!.id}/${panels[b]!.id}`;
+      const key = ofBoth(panels[a]!.id, panels[b]!.id);
       const known = firstHit.get(key);
       if (!known) firstHit.set(key, { at: frame.s, opening: frame.opening, depth, a: panels[a]!, b: panels[b]! });
       else known.depth = Math.max(known.depth, depth);

@@ -57,3 +57,6 @@ export interface CheckInput {
 }
 
 export type Check = (input: CheckInput) => Verdict[];
+
+/** The part of a finding's id that names two things: the same whichever was drawn first. */
+export const ofBoth = (a: string, b: string): string => (a < b ? `${a}/${b}` : `${b}/${a}`);

@@ -5,7 +5,7 @@ import { carry } from '../linkage/rigid.js';
 import { spoken } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
 import { CREASE_GIVE_CALIPERS, CREASE_ZONE, GAPE_SEEN, GAPE_TOO_MUCH } from '../supplies/limits.js';
-import type { Check, CheckInput, Verdict } from './finding.js';
+import { ofBoth, type Check, type CheckInput, type Verdict } from './finding.js';
 
 const FLAT_ANGLE = 1;
 const FLAT_HEIGHT = 0.2;
@@ -52,7 +52,7 @@ function crossings({ design, closed, motion }: CheckInput): Verdict[] {
   const found = closed.stack.crossings.map(([a, b]): Verdict => {
     const [one, other] = [design.panels[a]!, design.panels[b]!];
     return {
-      id: `folds-flat/crossing/${one.id}/${other.id}`,
+      id: `folds-flat/crossing/${ofBoth(one.id, other.id)}`,
       check: 'folds-flat',
       severity: 'fail',
       panels: [one.id, other.id],

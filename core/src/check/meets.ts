@@ -1,5 +1,5 @@
 import { claimsOf, type Owned } from '../card/draw.js';
-import type { ClaimOf } from '../mechanism/claims.js';
+import type { ClaimOf } from '../claim/claims.js';
 import { carry, carryDirection, dot, type Vec3 } from '../linkage/rigid.js';
 import { poseOf } from '../linkage/motion.js';
 import { spoken } from '../measure/sentence.js';

@@ -1,5 +1,5 @@
 import { spoken } from '../measure/sentence.js';
-import type { Mend } from '../mechanism/claims.js';
+import type { Mend } from '../claim/claims.js';
 import type { Fix } from './finding.js';
 
 /** A fault of one size of a part, put right. */

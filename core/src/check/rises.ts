@@ -1,5 +1,5 @@
 import { claimsOf } from '../card/draw.js';
-import type { ClaimOf } from '../mechanism/claims.js';
+import type { ClaimOf } from '../claim/claims.js';
 import { spoken } from '../measure/sentence.js';
 import { carryFlat } from '../linkage/rigid.js';
 import { poseOf } from '../linkage/motion.js';

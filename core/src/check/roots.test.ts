@@ -9,8 +9,8 @@ import { reservedClear } from './reserved-clear.js';
 import { rises } from './rises.js';
 import { thicknessPull } from './thickness-pull.js';
 import { ROOT } from '../card/document.js';
-import * as claim from '../mechanism/claims.js';
-import type { Claim } from '../mechanism/claims.js';
+import * as claim from '../claim/claims.js';
+import type { Claim } from '../claim/claims.js';
 import { told } from '../measure/sentence.js';
 import { applyFix } from '../trial/apply-fix.js';
 

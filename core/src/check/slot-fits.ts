@@ -1,5 +1,5 @@
 import { claimsOf } from '../card/draw.js';
-import type { ClaimOf } from '../mechanism/claims.js';
+import type { ClaimOf } from '../claim/claims.js';
 import { caliperOf } from '../card/card-stocks.js';
 import { EXACT, poseOf } from '../linkage/motion.js';
 import { carry, carryDirection, carryFlat, dot, minus } from '../linkage/rigid.js';

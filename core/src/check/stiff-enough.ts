@@ -1,7 +1,7 @@
 import { stockOf } from '../card/card-stocks.js';
 import type { Stock } from '../supplies/stocks.js';
 import { claimsOf } from '../card/draw.js';
-import type { ClaimOf } from '../mechanism/claims.js';
+import type { ClaimOf } from '../claim/claims.js';
 import { capitalised, printGrams } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import { areaOf } from '../plane/outline.js';

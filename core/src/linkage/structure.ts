@@ -108,7 +108,10 @@ export interface BrokenReference {
 }
 
 /** Joints of a design that name a panel, a fold or a zone that does not exist, each in a sentence. */
-export function brokenReferences({ panels, hinges, bonds, touches, couplings, ground }: LinkageInput): BrokenReference[] {
+export function brokenReferences(
+  { panels, hinges, bonds, touches, couplings, ground }: LinkageInput,
+  driven: Iterable<string> = [],
+): BrokenReference[] {
   const panelOf = new Map(panels.map((panel) => [panel.id, panel]));
   const folds = new Set(hinges.map(({ id }) => id));
   const missing = (owner: { owner?: string }, name: string, ids: readonly string[]): BrokenReference[] =>
@@ -127,6 +130,9 @@ export function brokenReferences({ panels, hinges, bonds, touches, couplings, gr
           ];
     }),
     ...touches.flatMap((touch) => missing(ownerOf(touch), touch.id, [touch.panel, touch.on])),
+    ...[...driven]
+      .filter((hinge) => !folds.has(hinge))
+      .map((hinge) => ({ says: `The card is opened by the fold ${hinge}, which is not there: something cuts it away.` })),
     ...couplings.flatMap((coupling) =>
       coupling.terms
         .filter(({ hinge }) => !folds.has(hinge))

@@ -4,7 +4,7 @@ import type { Point } from '../plane/point.js';
 import type { Piece } from '../sheet/piece.js';
 import type { Bond, Coupling, Touch } from '../linkage/structure.js';
 import type { Phase, Schedule } from '../linkage/schedule.js';
-import type { Claim } from './claims.js';
+import type { Claim } from '../claim/claims.js';
 import type { Edit, FoldSite } from './sites.js';
 import type { FreeSize, PlainSize, Range, SizeContext, SizeItem, Sizes, SizeValue } from './sizes.js';
 

@@ -1,5 +1,5 @@
 import { rectangle } from '../plane/outline.js';
-import { innerLayer, type InnerLayer } from './claims.js';
+import { innerLayer, type InnerLayer } from '../claim/claims.js';
 import { num, type Sizes } from './sizes.js';
 
 /** Kept free round layers glued inside a leaf. */

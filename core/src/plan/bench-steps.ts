@@ -1,3 +1,4 @@
+import type { Point } from '../plane/point.js';
 import { toDegrees, type Notation } from '../measure/units.js';
 import { plainMm, sayLength } from '../measure/print.js';
 import { boardOf } from '../card/document.js';
@@ -147,21 +148,38 @@ function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   ];
 }
 
-/** Placing lines: said as distances from the edges, since most are not read off the board. */
+/** Placing lines: said as distances from the edges, since most are not read off the board. Those of the back come last. */
 function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
-  if (sheet.marks.length === 0) return [];
+  const { piece, width } = sheet;
+  const { notation } = design.card;
+  const over = ([x, y]: Point): Point => [width - x, y];
+  const front = sheet.marks.filter(({ face }) => face !== 'down');
+  const back = sheet.marks.filter(({ face }) => face === 'down').map((mark) => ({ ...mark, from: over(mark.from), to: over(mark.to) }));
+  const step = (marks: CutSheet['marks'], says: string, shown: Pick<BenchStep, 'id' | 'title'>, face: 'up' | 'down'): BenchStep[] =>
+    marks.length === 0
+      ? []
+      : [
+          {
+            ...shown,
+            kind: 'mark',
+            says: [says, ...marks.map((mark) => `${whereOf(mark, notation)}: ${mark.says}.`)],
+            picture: flat(sheet, { face, marks: true, scores: sheet.scores.map((s) => s.id) }),
+            cautions: [],
+          },
+        ];
   return [
-    {
-      id: `mark-${sheet.piece.id}`,
-      kind: 'mark',
-      title: `Pencil lines: ${sheet.piece.name}`,
-      says: [
-        `Lay it ${sheet.piece.faceUp}, lower left corner toward you. Draw lightly.`,
-        ...sheet.marks.map((mark) => `${whereOf(mark, design.card.notation)}: ${mark.says}.`),
-      ],
-      picture: flat(sheet, { marks: true, scores: sheet.scores.map((s) => s.id) }),
-      cautions: [],
-    },
+    ...step(
+      front,
+      `Lay it ${piece.faceUp}, lower left corner toward you. Draw lightly.`,
+      { id: `mark-${piece.id}`, title: `Pencil lines: ${piece.name}` },
+      'up',
+    ),
+    ...step(
+      back,
+      `From ${piece.faceUp}, turn it face over like a page: the other face is up now, and the edge that was right is left. Draw lightly.`,
+      { id: `mark-${piece.id}-back`, title: `Pencil lines on the back: ${piece.name}` },
+      'down',
+    ),
   ];
 }
 

@@ -105,7 +105,7 @@ const dieSchema = v.strictObject({
 const sheetSchema = v.strictObject({ id, name, width: mm(20, 2000), height: mm(20, 2000) }) satisfies v.GenericSchema<SheetSize>;
 
 /** What an entry of each list must be. */
-export const SUPPLY_SCHEMAS: { readonly [L in SupplyList]: v.GenericSchema<Supply> } = {
+export const SUPPLY_SCHEMAS: Readonly<Record<SupplyList, v.GenericSchema<Supply>>> = {
   stocks: stockSchema,
   adhesives: adhesiveSchema,
   magnets: magnetSchema,
@@ -116,7 +116,7 @@ export const SUPPLY_SCHEMAS: { readonly [L in SupplyList]: v.GenericSchema<Suppl
   dies: dieSchema,
   envelopes: envelopeSchema,
   sheets: sheetSchema,
-} as unknown as { readonly [L in SupplyList]: v.GenericSchema<Supply> };
+} as unknown as Readonly<Record<SupplyList, v.GenericSchema<Supply>>>;
 
 export const workshopSchema = v.strictObject({
   format: v.literal('diptychon-workshop', 'allowed: diptychon-workshop'),

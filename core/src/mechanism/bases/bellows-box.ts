@@ -8,7 +8,7 @@ import { trackedAngle } from '../tracked.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { windowLoop, windowSizes } from '../opening/window-sizes.js';
 import { mm } from '../measures.js';
-import { meeting, equalWidths, reserved } from '../claims.js';
+import { meeting, equalWidths, reserved } from '../../claim/claims.js';
 
 /** How far a bellows is folded when its middle crease is poked in: 0 for a straight wall. sin(fold/2) = poke ÷ bellows. */
 export function bellowsFold(bellows: number, poke: number): number {

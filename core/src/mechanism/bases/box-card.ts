@@ -10,7 +10,7 @@ import { items, num, type Range, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
-import { equalWidths, type EqualWidths, type Said } from '../claims.js';
+import { equalWidths, type EqualWidths, type Said } from '../../claim/claims.js';
 
 const WALLS = ['first', 'second', 'third', 'fourth'] as const;
 /** Width of the tab that closes the box. */

@@ -19,7 +19,7 @@ import { innerLayersOf } from '../inner-layer.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedHeight } from '../tracked.js';
 import { mm } from '../measures.js';
-import { meeting, closing, stiff } from '../claims.js';
+import { meeting, closing, stiff } from '../../claim/claims.js';
 
 const sidesOf = (sizes: Sizes): EaselSides => ({ strut: num(sizes, 'depth') / 2, foot: num(sizes, 'depth') / 2 });
 

@@ -11,7 +11,7 @@ import { isNested, LAYERS, mostSetBorder, nestedMeasures } from '../easel/nested
 import { leastRimHeight, LEAST_LIP, lipRoom } from '../easel/raised-rim.js';
 import { items, num, type Range, type SizeItem, type SizeContext, type Sizes } from '../sizes.js';
 import { mm, angle } from '../measures.js';
-import { rising } from '../claims.js';
+import { rising } from '../../claim/claims.js';
 
 /** Board in front of an easel's back edge. */
 const room = ({ sizes, item }: SizeContext): number => num(sizes, 'depth') - num(item!, 'back');

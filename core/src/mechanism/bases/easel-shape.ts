@@ -21,7 +21,7 @@ import type { Mm } from '../../measure/units.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { mm } from '../measures.js';
-import { meeting, closing } from '../claims.js';
+import { meeting, closing } from '../../claim/claims.js';
 
 /** Scores are drawn this far past a cut edge, so that they surely reach it. */
 const PAST_EDGE = 0.01;

@@ -21,7 +21,7 @@ import { num, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedHeight } from '../tracked.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
-import { closing } from '../claims.js';
+import { closing } from '../../claim/claims.js';
 
 const isZigzag = (sizes: Sizes): boolean => sizes['form'] === 'zigzag';
 

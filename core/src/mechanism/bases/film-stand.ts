@@ -11,7 +11,7 @@ import { num, type SizeContext, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedTravel } from '../tracked.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
-import { slot, stiff } from '../claims.js';
+import { slot, stiff } from '../../claim/claims.js';
 
 /** The slot is longer than the film is wide by this on both sides together. */
 const SIDE_CLEARANCE: Mm = 1;

@@ -9,7 +9,7 @@ import { innerLayersOf } from '../inner-layer.js';
 import { num } from '../sizes.js';
 import { uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
-import { meeting, closing } from '../claims.js';
+import { meeting, closing } from '../../claim/claims.js';
 
 /**
  * What a one-piece liner is shorter by across a fold: it lies a distance z inside the neutral layer of a

@@ -8,7 +8,7 @@ import { trackedAngle } from '../tracked.js';
 import { uprightCrease } from '../drawing/upright.js';
 import { openingSize, shrunk, windowLoop, windowSizes } from '../opening/window-sizes.js';
 import { mm } from '../measures.js';
-import { equalWidths, tornWidth, type EqualWidths, type Said, type TornWidth } from '../claims.js';
+import { equalWidths, tornWidth, type EqualWidths, type Said, type TornWidth } from '../../claim/claims.js';
 
 /** A rim narrower than this round an opening tears. */
 const RIM = 4;

@@ -8,7 +8,7 @@ import { num, type FreeSize, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
-import { meeting, equalWidths, closing, type Mend } from '../claims.js';
+import { meeting, equalWidths, closing, type Mend } from '../../claim/claims.js';
 
 /** A narrower door has no grip. */
 const LEAST_DOOR = 15;

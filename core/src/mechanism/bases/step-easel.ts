@@ -12,7 +12,7 @@ import { stepDrive } from '../stepped/step-drive.js';
 import { footDistance, greatestLean, risers, slopeRise, staysLevel, workingSlack } from '../stepped/step-profile.js';
 import { uprightCrease } from '../drawing/upright.js';
 import { mm, angle } from '../measures.js';
-import { room, closing, stiff, swing } from '../claims.js';
+import { room, closing, stiff, swing } from '../../claim/claims.js';
 
 /** The foot keeps this far from the main fold when it is folded the working way. */
 const FOOT_ROOM = 3;

@@ -9,7 +9,7 @@ import { trackedAngle, trackedTravel } from '../tracked.js';
 import { isSliver, mirroredSide, sideOf, type Side } from '../swinging/swing-cuts.js';
 import { armFrames, isTwo } from '../swinging/swing-frames.js';
 import { mm } from '../measures.js';
-import { meeting, room, swing, type Room, type Said, type SwingFit } from '../claims.js';
+import { meeting, room, swing, type Room, type Said, type SwingFit } from '../../claim/claims.js';
 
 /** A narrower neck between the scores tears or twists. */
 const LEAST_NECK = 6;

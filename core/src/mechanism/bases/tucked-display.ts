@@ -8,7 +8,7 @@ import { SPINE_SIZE, lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
-import { meeting, closing, type ClosingFold, type Said } from '../claims.js';
+import { meeting, closing, type ClosingFold, type Said } from '../../claim/claims.js';
 
 /**
  * Width of the middle: closed, the returns pull each wing in by their own width, so the closed width is

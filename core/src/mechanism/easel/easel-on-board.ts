@@ -4,7 +4,7 @@ import { fitted } from '../../plane/shapes.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
-import type { RisingUnit, Said } from '../claims.js';
+import type { RisingUnit, Said } from '../../claim/claims.js';
 import type { BuildContext } from '../contract.js';
 import { easelLean, stopStrip, strutRise, type EaselSides } from './easel-parts.js';
 import { insideOf } from './hung-front.js';

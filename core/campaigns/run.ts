@@ -1,0 +1,23 @@
+// Long trials with random cards: `npm run campaign -- NAME [--seed S] [--count N]`. Ends with how many held.
+import { parseArgs } from 'node:util';
+import { trees } from './trees.js';
+import { migrations } from './migrations.js';
+
+const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations };
+const { positionals, values } = parseArgs({
+  allowPositionals: true,
+  options: { seed: { type: 'string', default: '1' }, count: { type: 'string', default: '1000' } },
+});
+const [name = ''] = positionals;
+const [seed, count] = [Number(values.seed), Number(values.count)];
+const campaign = CAMPAIGNS[name];
+if (!campaign || !Number.isInteger(seed) || !Number.isInteger(count) || count < 1) {
+  console.error(
+    `npm run campaign -- NAME [--seed S] [--count N]: NAME is one of ${Object.keys(CAMPAIGNS).join(', ')}; S and N are whole numbers.`,
+  );
+  process.exit(2);
+}
+const broken = campaign(seed, count);
+for (const says of broken) console.log(says);
+console.log(`${name}, seed ${seed}: ${count} tried, ${broken.length} broken`);
+process.exit(broken.length > 0 ? 1 : 0);
