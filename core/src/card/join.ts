@@ -1,6 +1,5 @@
 import { closeOntoGlue } from '../linkage/close-onto-glue.js';
 import { unjoinedPanel } from '../linkage/spanning-tree.js';
-import { drivenHinges } from '../linkage/schedule.js';
 import { assemble, brokenReferences, type Linkage, type LinkageInput } from '../linkage/structure.js';
 import { splitPiece, type Panel, type SplitFault } from '../sheet/panels.js';
 import type { CardProblem, Drawing } from './draw.js';
@@ -29,7 +28,7 @@ export function join(drawing: Drawing): JoinOutcome {
     ground: drawing.base.ground,
     tierOf: ({ part }) => order.get(part ?? ROOT) ?? 0,
   };
-  const broken = brokenReferences(input, drivenHinges(drawing.schedule));
+  const broken = brokenReferences(input, [drawing.schedule.opening.hinge]);
   if (broken.length > 0) return { ok: false, problems: broken.map(({ owner, says }) => ({ owner: owner ?? ROOT, size: '', says })) };
   const lost = unjoinedPanel(assemble(input));
   if (lost) return { ok: false, problems: [fallsApart(lost)] };

@@ -218,8 +218,8 @@ function withinLimits(card: CardDocument, id: string): CardDocument {
 
 /** A card with a part turned end for end on its fold: its leaves change places. */
 export function turnPart(card: CardDocument, id: string): CardDocument {
-  const turned = ({ on, ...part }: CardPart): CardPart => {
-    const { turned: was, ...place } = on!;
+  const turned = (part: CardPart): CardPart => {
+    const { turned: was, ...place } = part.on!;
     return { ...part, on: was ? place : { ...place, turned: true } };
   };
   return withinLimits({ ...card, parts: card.parts.map((part) => (part.id === id ? turned(part) : part)) }, id);

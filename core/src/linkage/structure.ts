@@ -110,7 +110,7 @@ export interface BrokenReference {
 /** Joints of a design that name a panel, a fold or a zone that does not exist, each in a sentence. */
 export function brokenReferences(
   { panels, hinges, bonds, touches, couplings, ground }: LinkageInput,
-  driven: Iterable<string> = [],
+  driven: readonly string[] = [],
 ): BrokenReference[] {
   const panelOf = new Map(panels.map((panel) => [panel.id, panel]));
   const folds = new Set(hinges.map(({ id }) => id));
@@ -130,7 +130,7 @@ export function brokenReferences(
           ];
     }),
     ...touches.flatMap((touch) => missing(ownerOf(touch), touch.id, [touch.panel, touch.on])),
-    ...[...driven]
+    ...driven
       .filter((hinge) => !folds.has(hinge))
       .map((hinge) => ({ says: `The card is opened by the fold ${hinge}, which is not there: something cuts it away.` })),
     ...couplings.flatMap((coupling) =>

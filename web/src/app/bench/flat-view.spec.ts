@@ -1,5 +1,5 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { DEMO_CARDS, evaluate, type CardDocument, type Evaluation } from '@diptychon/core';
+import { DEMO_CARDS, evaluate, INCH_WORKSHOP, withBoard, type CardDocument, type Evaluation } from '@diptychon/core';
 import { FlatView } from './flat-view';
 import type { CardChange } from './card-change';
 
@@ -54,7 +54,7 @@ describe('FlatView', () => {
   });
 
   it('marks readings off the grooves of the board', async () => {
-    await show(evaluated({ ...DEMO_CARDS[0]!, board: 'eighths-12' }));
+    await show(evaluated(withBoard(DEMO_CARDS[0]!, 'eighths-12', INCH_WORKSHOP)));
     expect(readings()[0]).toContain('1.2 mm off the groove');
   });
 
@@ -62,7 +62,7 @@ describe('FlatView', () => {
     const [front, main] = handles();
     front!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' }));
     main!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft' }));
-    const depths = changes.map(({ apply }) => apply(DEMO_CARDS[0]!).base.sizes['depth']);
+    const depths = changes.map(({ apply }) => apply(DEMO_CARDS[0]!).parts[0]!.sizes['depth']);
     expect(depths).toEqual([151, 149]);
     expect(changes[0]!.what).toBe('Depth');
   });
@@ -71,11 +71,15 @@ describe('FlatView', () => {
     press('Turn end for end');
     await fixture.whenStable();
     handles()[0]!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' }));
-    expect(changes[0]!.apply(DEMO_CARDS[0]!).base.sizes['depth']).toBe(149);
+    expect(changes[0]!.apply(DEMO_CARDS[0]!).parts[0]!.sizes['depth']).toBe(149);
   });
 
   it('never leads a size beyond its limits', async () => {
-    const small = { ...DEMO_CARDS[1]!, base: { ...DEMO_CARDS[1]!.base, sizes: { depth: 320, length: 177.8 } }, notation: 'mm' as const };
+    const small = {
+      ...DEMO_CARDS[1]!,
+      parts: [{ ...DEMO_CARDS[1]!.parts[0]!, sizes: { depth: 320, length: 177.8 } }],
+      notation: 'mm' as const,
+    };
     await show(evaluated(small));
     handles()[0]!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight' }));
     expect(changes).toEqual([]);

@@ -1,5 +1,7 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { evaluate, newCard } from '@diptychon/core';
+import { evaluate, METRIC_WORKSHOP, newCard, type CardDocument } from '@diptychon/core';
+import { evaluationApi } from '../evaluation/evaluation-api';
+import { Evaluator } from '../evaluation/evaluator';
 import { SidesView } from './sides-view';
 
 describe('SidesView', () => {
@@ -14,7 +16,11 @@ describe('SidesView', () => {
     await fixture.whenStable();
   }
 
-  beforeEach(() => (fixture = TestBed.createComponent(SidesView)));
+  beforeEach(() => {
+    const sides = (card: CardDocument) => Promise.resolve(evaluationApi.sides(card, METRIC_WORKSHOP));
+    TestBed.configureTestingModule({ providers: [{ provide: Evaluator, useValue: { sides } }] });
+    fixture = TestBed.createComponent(SidesView);
+  });
 
   it('shows three moments, each with a picture and what is seen', async () => {
     await show('rising-strip-doors', { closedWidth: 120, strip: 30, length: 80 });

@@ -1,6 +1,6 @@
 import { Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { Evaluation, SeenFace, StandingPicture } from '@diptychon/core';
-import type { Sides } from '../evaluation/evaluation.worker';
+import type { Sides } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 
 /** Which face of the sheet is seen where: closed, half open and open. Two-sided card is laid by this. */

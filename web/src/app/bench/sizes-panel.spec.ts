@@ -1,4 +1,5 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
 import { DEMO_CARDS, evaluate, setSize, type CardDocument } from '@diptychon/core';
 import type { CardChange } from './card-change';
 import { SizesPanel } from './sizes-panel';
@@ -28,6 +29,7 @@ describe('SizesPanel', () => {
   }
 
   beforeEach(async () => {
+    TestBed.configureTestingModule({ providers: [provideRouter([])] });
     fixture = TestBed.createComponent(SizesPanel);
     changes = [];
     fixture.componentInstance.changed.subscribe((change) => changes.push(change));
@@ -43,12 +45,12 @@ describe('SizesPanel', () => {
     expect(changes[0]!.what).toBe('Depth');
     // Applied to a card that changed meanwhile, both changes are kept.
     const meanwhile = setSize(easel, 'base', 'displayHeight', 120);
-    expect(changes[0]!.apply(meanwhile).base.sizes).toMatchObject({ depth: 140, displayHeight: 120 });
+    expect(changes[0]!.apply(meanwhile).parts[0]!.sizes).toMatchObject({ depth: 140, displayHeight: 120 });
   });
 
   it('sets the stop by the lean', async () => {
     await type(field('lean'), '66.42');
-    expect(changes[0]!.apply(easel).base.sizes['stopDistance']).toBeCloseTo(150 * Math.cos((66.42 * Math.PI) / 180), 9);
+    expect(changes[0]!.apply(easel).parts[0]!.sizes['stopDistance']).toBeCloseTo(150 * Math.cos((66.42 * Math.PI) / 180), 9);
   });
 
   it('shows a size that the rest of the card refuses at its own field', async () => {
@@ -62,7 +64,7 @@ describe('SizesPanel', () => {
       b.getAttribute('aria-label')!.includes('Stop from the fold'),
     )!;
     follow.click();
-    expect('stopDistance' in changes[0]!.apply(easel).base.sizes).toBe(false);
+    expect('stopDistance' in changes[0]!.apply(easel).parts[0]!.sizes).toBe(false);
   });
 
   it('gives every number that follows its reason', () => {
@@ -74,7 +76,7 @@ describe('SizesPanel', () => {
   it('asks for the stocks that the card uses, no others', async () => {
     const labels = (): string[] =>
       [...element().querySelectorAll('label')].map((l) => l.textContent!.trim()).filter((l) => l.endsWith('stock'));
-    expect(labels()).toEqual(['Base stock', 'Display stock']);
+    expect(labels()).toEqual(['Base stock', 'Display stock', 'Raised stock']);
     await show(DEMO_CARDS[1]!);
     expect(labels()).toEqual(['Base stock', 'Mechanism stock']);
   });
@@ -95,7 +97,7 @@ describe('SizesPanel', () => {
       await fixture.whenStable();
     };
     const layersIn = (change: CardChange): Record<string, unknown>[] =>
-      change.apply(stage).base.sizes['layers'] as Record<string, unknown>[];
+      change.apply(stage).parts[0]!.sizes['layers'] as Record<string, unknown>[];
 
     beforeEach(() => show(stage));
 
@@ -130,7 +132,7 @@ describe('SizesPanel', () => {
       expect(changes).toEqual([]);
       await bring('<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L5 5L0 9Z"/></svg>');
       const changed = changes[0]!.apply(stage);
-      expect(changed.base.sizes['windowShape']).toBe('own-fern-leaf');
+      expect(changed.parts[0]!.sizes['windowShape']).toBe('own-fern-leaf');
       expect(changed.outlines).toMatchObject([{ id: 'own-fern-leaf', name: 'fern leaf.svg' }]);
       expect(evaluate(changed).ok).toBe(true);
     });

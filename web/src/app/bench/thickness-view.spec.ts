@@ -1,5 +1,7 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { DEMO_CARDS, evaluate, type Evaluation } from '@diptychon/core';
+import { DEMO_CARDS, evaluate, METRIC_WORKSHOP, type CardDocument, type Evaluation } from '@diptychon/core';
+import { evaluationApi } from '../evaluation/evaluation-api';
+import { Evaluator } from '../evaluation/evaluator';
 import { rampAt, ThicknessView } from './thickness-view';
 
 function evaluated(id: string): Evaluation {
@@ -19,6 +21,8 @@ describe('ThicknessView', () => {
   };
 
   beforeEach(async () => {
+    const thickness = (card: CardDocument, cell: number) => Promise.resolve(evaluationApi.thickness(card, METRIC_WORKSHOP, cell));
+    TestBed.configureTestingModule({ providers: [{ provide: Evaluator, useValue: { thickness } }] });
     fixture = TestBed.createComponent(ThicknessView);
     fixture.componentRef.setInput('evaluation', evaluated('lantern-box'));
     await fixture.whenStable();

@@ -7,6 +7,8 @@ const finding = (id: string, severity: Finding['severity'], more: Partial<Findin
   check: id.split('/')[0]!,
   severity,
   says: `${id} says so.`,
+  owner: 'base',
+  shortfall: 0,
   ...more,
 });
 

@@ -6,7 +6,7 @@ import { UnsavedJournal } from './unsaved-journal';
 
 const easel = DEMO_CARDS[0]!;
 const deeper = (depth: number) => (card: CardDocument) => setSize(card, 'base', 'depth', depth);
-const depthOf = (card: CardDocument | undefined): unknown => card?.base.sizes['depth'];
+const depthOf = (card: CardDocument | undefined): unknown => card?.parts[0]!.sizes['depth'];
 const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
 describe('CardSession', () => {

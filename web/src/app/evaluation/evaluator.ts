@@ -3,7 +3,7 @@ import type { CardDocument, Finding, Outcome, ThicknessMap } from '@diptychon/co
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, defer, EMPTY, map, of, switchMap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
-import type { CardPictures, EvaluationApi, HeavyFile, Sides } from './evaluation.worker';
+import type { CardPictures, EvaluationApi, HeavyFile, Sides } from './evaluation-api';
 import { Overtaken, WorkerPool } from './worker-pool';
 
 /** An outcome, or a sentence when the calculation itself broke. */

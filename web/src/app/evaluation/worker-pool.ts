@@ -33,6 +33,7 @@ export class WorkerPool<A> {
   private readonly waiting: Task<A>[] = [];
   private readonly busyChannels = new Set<string>();
   private made = 0;
+  private closed = false;
 
   /** @param most threads at the most; each is made when there is work for it */
   constructor(
@@ -55,8 +56,10 @@ export class WorkerPool<A> {
     return this.waiting.length;
   }
 
-  /** Ends all threads. */
+  /** Ends all threads: those at work as soon as they are done. Nothing that waits is begun. */
   close(): void {
+    this.closed = true;
+    for (const task of this.waiting.splice(0)) task.failed(new Overtaken());
     for (const worker of this.idle.splice(0)) worker.stop();
   }
 
@@ -72,6 +75,7 @@ export class WorkerPool<A> {
       .then(task.done, task.failed)
       .finally(() => {
         if (task.channel !== undefined) this.busyChannels.delete(task.channel);
+        if (this.closed) return worker.stop();
         this.idle.push(worker);
         this.next();
       });

@@ -42,17 +42,15 @@ describe('Preferences', () => {
 
   it('are kept, and come back', () => {
     const preferences = opened();
-    preferences.notation.set('inch/16');
-    preferences.board.set('eighths-12');
     preferences.theme.set('dark');
     TestBed.tick();
     const kept = localStorage.getItem(KEY)!;
     const again = opened(kept);
-    expect([again.notation(), again.board(), again.theme()]).toEqual(['inch/16', 'eighths-12', 'dark']);
+    expect(again.theme()).toBe('dark');
   });
 
-  it.each(['', 'not json', '[]', '{"notation":"furlong"}', '{"theme":3}'])('of a page that kept “%s” are the usual ones', (kept) => {
+  it.each(['', 'not json', '[]', '{"theme":"furlong"}', '{"theme":3}'])('of a page that kept “%s” are the usual ones', (kept) => {
     const preferences = opened(kept);
-    expect([preferences.theme(), preferences.notation(), preferences.board()]).toEqual(['system', undefined, undefined]);
+    expect(preferences.theme()).toBe('system');
   });
 });

@@ -83,7 +83,11 @@ export class StepDrawing {
       .map((zone) => ({ id: zone.id, path: this.path(zone.outline) })),
   );
   protected readonly marks = computed(() =>
-    this.picture().marks ? this.sheet().marks.filter(({ face }) => (face ?? 'up') === this.picture().face).map((mark) => ({ id: mark.id, a: this.place()(mark.from), b: this.place()(mark.to) })) : [],
+    this.picture().marks
+      ? this.sheet()
+          .marks.filter(({ face }) => (face ?? 'up') === this.picture().face)
+          .map((mark) => ({ id: mark.id, a: this.place()(mark.from), b: this.place()(mark.to) }))
+      : [],
   );
   protected readonly scores = computed((): Line[] =>
     this.sheet()

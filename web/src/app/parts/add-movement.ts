@@ -3,7 +3,7 @@ import { addPart, cardToTry, inSentence, mechanismById, PartProblem, placesOf, t
 import { Button } from 'primeng/button';
 import type { CardChange } from '../bench/card-change';
 import { MovingPicture } from '../drawings/moving-picture';
-import type { CardPictures } from '../evaluation/evaluation.worker';
+import type { CardPictures } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { Highlight } from './highlight';

@@ -14,8 +14,14 @@ describe('kinds of cards to start', () => {
   it('put a movement on a plain card, with its own place on the fold', () => {
     const figure = KINDS.find((kind) => kind.movement)!;
     const card = cardOfKind(figure, { depth: 105, length: 148 }, { id: 'mine', name: 'Mine' });
-    expect(card).toMatchObject({ id: 'mine', name: 'Mine', base: { mechanism: 'folded-card' } });
-    expect(card.movements).toEqual([{ id: 'figure', mechanism: figure.movement, host: 'main-fold', sizes: {} }]);
+    expect(card).toMatchObject({
+      id: 'mine',
+      name: 'Mine',
+      parts: [
+        { id: 'base', mechanism: 'folded-card' },
+        { mechanism: figure.movement, on: { part: 'base', site: 'main-fold' } },
+      ],
+    });
   });
 
   it('hold easels by their top fold and books by their side', () => {

@@ -1,6 +1,6 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { evaluate, mechanismById, closedSizeOf, type Base, type CardDocument } from '@diptychon/core';
-import { Preferences } from '../frame/preferences';
+import { evaluate, closedSizeOf, type CardDocument } from '@diptychon/core';
+import { WorkshopStore } from '../workshop/workshop-store';
 import { KINDS } from './kinds';
 import { NewCardDialog } from './new-card-dialog';
 
@@ -22,6 +22,7 @@ describe('NewCardDialog', () => {
 
   beforeEach(async () => {
     localStorage.clear();
+    await TestBed.inject(WorkshopStore).ready;
     fixture = TestBed.createComponent(NewCardDialog);
     made = [];
     fixture.componentInstance.made.subscribe((card) => made.push(card));
@@ -73,18 +74,19 @@ describe('NewCardDialog', () => {
   });
 
   it('begins in inches for who measures in inches', async () => {
-    TestBed.inject(Preferences).notation.set('inch/8');
+    TestBed.inject(WorkshopStore).begin('inch/8', 'eighths-12');
     await fixture.whenStable();
     expect([field('depth').value, field('length').value]).toEqual(['5 in', '7 in']);
     await type('depth', '4 1/4');
     start().click();
     expect(made[0]!.notation).toBe('inch/8');
-    const size = (mechanismById('easel-folded-front') as Base).forClosedSize(4.25 * 25.4, 7 * 25.4);
-    expect(made[0]!.base.sizes).toMatchObject(size);
+    const outcome = evaluate(made[0]!);
+    const closed = { depth: expect.closeTo(4.25 * 25.4, 6), length: expect.closeTo(7 * 25.4, 6) };
+    expect(outcome.ok && closedSizeOf(outcome.evaluation)).toMatchObject(closed);
   });
 
   it('brings the board that the maker has', async () => {
-    TestBed.inject(Preferences).board.set('five-mm-300');
+    TestBed.inject(WorkshopStore).begin('mm', 'five-mm-300');
     start().click();
     expect(made[0]!.board).toBe('five-mm-300');
   });

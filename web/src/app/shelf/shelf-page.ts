@@ -7,7 +7,7 @@ import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { CardStore, type OpenedCard } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
-import type { CardPictures } from '../evaluation/evaluation.worker';
+import type { CardPictures } from '../evaluation/evaluation-api';
 import { download, fileName } from '../frame/download';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { ScreenBar } from '../frame/screen-bar';

@@ -1,0 +1,105 @@
+import {
+  closedSizeOf,
+  evaluate,
+  standingPicture,
+  thicknessMap,
+  whatShows,
+  withOffers,
+  type CardDocument,
+  type ClosedSize,
+  type Evaluation,
+  type Finding,
+  type Outcome,
+  type StandingPicture,
+  type ThicknessMap,
+  type WhatShows,
+  type Workshop,
+} from '@diptychon/core';
+import type { PaperId, PdfFonts } from '@diptychon/core/files';
+import { transfer } from 'comlink';
+
+/** Files that need large writers. */
+export type HeavyFile =
+  { kind: 'dxf'; folds: 'score' | 'perforation' } | { kind: 'one-page' | 'templates'; paper: PaperId; fonts: PdfFonts };
+
+/** What a small picture of a card needs; a fraction of the whole evaluation to hand over. */
+export interface CardPictures {
+  size: ClosedSize;
+  /** one for each opening asked for, or one of the card as it is put down */
+  pictures: StandingPicture[];
+}
+
+/** What is seen of a card at three moments, with its pictures. */
+export interface Sides {
+  shows: WhatShows;
+  closed: StandingPicture;
+  half: StandingPicture;
+  open: StandingPicture;
+}
+
+/** The last card that was worked out here: what is asked of it next needs no second evaluation. */
+let last: { card: string; workshop: string; outcome: Outcome } | undefined;
+
+function outcomeOf(card: CardDocument, workshop: Workshop): Outcome {
+  const [own, mine] = [JSON.stringify(card), JSON.stringify(workshop)];
+  if (last?.card === own && last.workshop === mine) return last.outcome;
+  const outcome = evaluate(card, workshop);
+  last = { card: own, workshop: mine, outcome };
+  return outcome;
+}
+
+function evaluationOf(card: CardDocument, workshop: Workshop): Evaluation | undefined {
+  const outcome = outcomeOf(card, workshop);
+  return outcome.ok ? outcome.evaluation : undefined;
+}
+
+/** What runs beside the page, so that a drag never waits for a calculation. */
+export const evaluationApi = {
+  evaluate: outcomeOf,
+
+  /** The findings once more, with the fixes that have to be searched for. Nothing when the card's sizes are refused. */
+  offers(card: CardDocument, workshop: Workshop): Finding[] | undefined {
+    const evaluation = evaluationOf(card, workshop);
+    return evaluation && withOffers(evaluation, workshop);
+  },
+
+  sides(card: CardDocument, workshop: Workshop): Sides | undefined {
+    const evaluation = evaluationOf(card, workshop);
+    if (!evaluation) return undefined;
+    const { design, motion, closed } = evaluation;
+    const { at } = design.base.rest;
+    const [shut, half, open] = [0, at / 2, at].map((s) => standingPicture(evaluation, s));
+    return { shows: whatShows(design, motion, closed), closed: shut!, half: half!, open: open! };
+  },
+
+  thickness(card: CardDocument, workshop: Workshop, cell: number): ThicknessMap | undefined {
+    const evaluation = evaluationOf(card, workshop);
+    return evaluation && thicknessMap(evaluation.design, evaluation.closed, cell);
+  },
+
+  /** Pictures of a card at some openings (shares of how far it is opened to be put down). Nothing when its sizes are refused. */
+  pictures(card: CardDocument, openings: readonly number[]): CardPictures | undefined {
+    const outcome = evaluate(card);
+    if (!outcome.ok) return undefined;
+    const { evaluation } = outcome;
+    const { at } = evaluation.design.base.rest;
+    return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
+  },
+
+  /** Makes a file of a card. The writers load when first asked for. @throws Error when the card cannot be worked out */
+  async write(card: CardDocument, workshop: Workshop, file: HeavyFile): Promise<Uint8Array> {
+    const outcome = outcomeOf(card, workshop);
+    if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+    const { evaluation } = outcome;
+    const { writeDxf, writeOnePage, writeTemplates } = await import('@diptychon/core/files');
+    const bytes =
+      file.kind === 'dxf'
+        ? new TextEncoder().encode(writeDxf(evaluation.sheets, { folds: file.folds }))
+        : file.kind === 'one-page'
+          ? await writeOnePage(evaluation, file.paper, file.fonts, workshop)
+          : (await writeTemplates(evaluation.sheets, card.name, file.paper, file.fonts)).bytes;
+    return transfer(bytes, [bytes.buffer]);
+  },
+};
+
+export type EvaluationApi = typeof evaluationApi;

@@ -1,0 +1,85 @@
+import { Overtaken, WorkerPool } from './worker-pool';
+
+/** A task that ends when it is told to. */
+function held() {
+  let end!: (value: string) => void;
+  const promise = new Promise<string>((done) => (end = done));
+  return { work: () => promise, end };
+}
+const turn = (): Promise<void> => new Promise((done) => setTimeout(done));
+
+describe('WorkerPool', () => {
+  let made: number;
+  let stopped: number;
+  const pool = (most: number) =>
+    new WorkerPool<string>(most, () => {
+      made++;
+      return { api: `thread ${made}`, stop: () => stopped++ };
+    });
+
+  beforeEach(() => ([made, stopped] = [0, 0]));
+
+  it('of 300 drags works only the first and the last out, and leaves no queue', async () => {
+    const threads = pool(3);
+    const begun: number[] = [];
+    const first = held();
+    const results = [threads.run('hand', () => (begun.push(0), first.work()), 'bench')];
+    for (let i = 1; i < 300; i++) {
+      results.push(threads.run('hand', () => Promise.resolve(String(begun.push(i))), 'bench'));
+      expect(threads.queued).toBeLessThanOrEqual(1);
+    }
+    const ended = Promise.allSettled(results);
+    first.end('first');
+    const outcomes = await ended;
+    expect(begun).toEqual([0, 299]);
+    expect(outcomes.filter(({ status }) => status === 'fulfilled')).toHaveLength(2);
+    expect(outcomes.slice(1, -1).every((o) => o.status === 'rejected' && o.reason instanceof Overtaken)).toBe(true);
+    expect(threads.queued).toBe(0);
+    expect(made).toBe(1);
+  });
+
+  it('takes what is under the hand first and pictures last', async () => {
+    const threads = pool(1);
+    const blocking = held();
+    const order: string[] = [];
+    const all = [threads.run('beside', blocking.work)];
+    for (const priority of ['picture', 'beside', 'hand'] as const) {
+      all.push(threads.run(priority, () => (order.push(priority), Promise.resolve(priority))));
+    }
+    blocking.end('done');
+    await Promise.all(all);
+    expect(order).toEqual(['hand', 'beside', 'picture']);
+  });
+
+  it('never has more threads than it may, and uses each again', async () => {
+    const threads = pool(2);
+    const tasks = Array.from({ length: 5 }, held);
+    const all = tasks.map(({ work }) => threads.run('picture', work));
+    await turn();
+    expect([made, threads.queued]).toEqual([2, 3]);
+    for (const { end } of tasks) end('done');
+    await Promise.all(all);
+    expect(made).toBe(2);
+  });
+
+  it('goes on after a task that failed', async () => {
+    const threads = pool(1);
+    await expect(threads.run('hand', () => Promise.reject(new Error('broken')))).rejects.toThrow('broken');
+    await expect(threads.run('hand', (api) => Promise.resolve(api))).resolves.toBe('thread 1');
+  });
+
+  it('ends every thread when it is closed, those at work once they are done', async () => {
+    const threads = pool(2);
+    const [one, two] = [held(), held()];
+    const all = [threads.run('hand', one.work), threads.run('hand', two.work)];
+    one.end('done');
+    await all[0];
+    await turn();
+    threads.close();
+    expect(stopped).toBe(1);
+    two.end('done');
+    await all[1];
+    await turn();
+    expect(stopped).toBe(2);
+  });
+});
