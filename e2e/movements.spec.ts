@@ -6,8 +6,8 @@ test('every movement is a little card that opens when it is focused, found by wi
   await page.goto('/');
   await page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: 'Movements' }).click();
   await expect(page.getByRole('heading', { name: 'Movements', exact: true })).toBeVisible();
-  await expect(page.locator(cards)).toHaveCount(15);
-  await expect(page.locator(`${cards} svg`)).toHaveCount(15);
+  await expect(page.locator(cards)).toHaveCount(16);
+  await expect(page.locator(`${cards} svg`)).toHaveCount(16);
   await expectAccessible(page);
 
   const doors = page.getByRole('article', { name: 'Doors with a rising strip' });
@@ -42,6 +42,6 @@ test('the movements are as usable on a tablet in the dark', async ({ page }) => 
   await page.emulateMedia({ colorScheme: 'dark' });
   await page.setViewportSize({ width: 1024, height: 768 });
   await page.goto('/movements');
-  await expect(page.locator(`${cards} svg`)).toHaveCount(15);
+  await expect(page.locator(`${cards} svg`)).toHaveCount(16);
   await expectAccessible(page);
 });

@@ -131,7 +131,7 @@ test('a full or broken store is said, and the card can be saved to a file', asyn
   await setSize(page, 'Depth', '140');
   await expect(page.getByText(/This browser did not keep the card/)).toBeVisible();
   const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save it to a file' }).click()]);
-  expect(JSON.parse(readFileSync((await saved.path())!, 'utf8')).base.sizes.depth).toBe(140);
+  expect(JSON.parse(readFileSync((await saved.path())!, 'utf8')).parts[0].sizes.depth).toBe(140);
 });
 
 test('state and notes are kept with the card', async ({ page }) => {

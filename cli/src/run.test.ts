@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { DEMO_CARDS, writeCardFile } from '@diptychon/core';
+import { DEMO_CARDS, METRIC_WORKSHOP, writeCardFile, writeWorkshopFile } from '@diptychon/core';
 import { describe, expect, it } from 'vitest';
 import { run } from './run.js';
 
@@ -236,5 +236,94 @@ describe('diptychon compute with sizes that are odd', () => {
   it('takes a weight with or without its unit', async () => {
     const load = async (weight: string): Promise<string> => (await compute('film-stand', `tipWeight=${weight}`)).out;
     expect(await load('1.5 g')).toBe(await load('1,5'));
+  });
+});
+
+describe('diptychon compute with parts', () => {
+  const BUILT = [
+    ...['--mechanism', 'folded-card', '--set', 'depth=100mm', '--set', 'length=150mm'],
+    ...['--part', 'box=step', '--set', 'box.depth=20mm', '--set', 'box.height=30mm', '--set', 'box.width=60mm', '--set', 'box.offset=40mm'],
+    ...['--part', 'cap=v-fold@box/front-edge'],
+  ];
+  const report = async (...more: string[]) => JSON.parse((await diptychon('compute', ...BUILT, ...more, '--json')).out);
+
+  it('puts each where it is told, the base’s first free fold where it is not', async () => {
+    const { parts, pieces } = await report();
+    expect(parts).toMatchObject([
+      { id: 'base', mechanism: 'folded-card' },
+      { id: 'box', mechanism: 'step', on: { part: 'base', site: 'main-fold' } },
+      { id: 'cap', mechanism: 'v-fold', on: { part: 'box', site: 'front-edge' } },
+    ]);
+    expect(pieces.map(({ id, part }: { id: string; part: string }) => [id, part])).toEqual([
+      ['base', 'base'],
+      ['cap', 'cap'],
+    ]);
+    // Leaf 100 deep, step 20 deep and 30 high: its folds lie at 80, 110 and 130 on the blank.
+    const scores = pieces[0].scores.map(({ from }: { from: number[] }) => from[0]);
+    expect(scores).toEqual(expect.arrayContaining([80, 110, 130]));
+  });
+
+  it('says of every finding whose it is and how far from right', async () => {
+    const { findings } = await report('--set', 'cap.crestLength=20mm');
+    expect(findings.length).toBeGreaterThan(5);
+    for (const { owner, shortfall, severity } of findings) {
+      expect(['base', 'box', 'cap']).toContain(owner);
+      expect(severity === 'pass' ? shortfall === 0 : shortfall >= 0).toBe(true);
+    }
+  });
+
+  it('takes stock, board, envelope and unit from the workshop', async () => {
+    const found = await report('--stock', 'base=heavy-card-300', '--board', 'rule', '--envelope', 'c5', '--notation', 'cm');
+    expect(found.pieces[0].stock).toBe('heavy-card-300');
+    expect(found.pieces[1].stock).toBe('light-card-160');
+  });
+
+  it('takes them from a workshop of the maker’s own', async () => {
+    const file = join(folder, 'workshop.json');
+    const own = { ...METRIC_WORKSHOP.stocks[0]!, id: 'felted', name: 'Felted card', caliper: 0.5 };
+    writeFileSync(file, writeWorkshopFile({ ...METRIC_WORKSHOP, stocks: [...METRIC_WORKSHOP.stocks, own] }));
+    expect((await report('--workshop', file, '--stock', 'base=felted')).pieces[0].stock).toBe('felted');
+    expect((await diptychon('compute', ...BUILT, '--stock', 'base=felted')).err).toMatch(/“felted” is none of my stocks/);
+  });
+
+  it.each([
+    [['--part', 'step'], /is not NAME=MECHANISM@PART\/SITE/],
+    [['--part', 'one=step@base/nowhere'], /“base” has no fold “nowhere”; allowed: main-fold/],
+    [['--part', 'base=step'], /there is a part “base” already/],
+    [['--part', 'one=carousel'], /carousel/],
+    [['--board', 'plank'], /“plank” is none of my boards/],
+    [['--envelope', 'c99'], /“c99” is none of my envelopes/],
+    [['--set', 'nobody.depth=3mm'], /nobody/],
+    [['--workshop', join(folder, 'nothing.json')], /nothing\.json/],
+  ])('refuses %j in a sentence', async (more, says) => {
+    const { code, err, out } = await diptychon('compute', '--mechanism', 'folded-card', ...more);
+    expect([code, out]).toEqual([2, '']);
+    expect(err).toMatch(says);
+  });
+
+  it('writes a file of them without a card file', async () => {
+    const out = join(folder, 'built.svg');
+    expect(await diptychon('export', ...BUILT, '--format', 'svg', '--out', out)).toMatchObject({ code: 0, err: '' });
+    expect(readFileSync(out, 'utf8')).toContain('box-back-fold');
+  });
+
+  it('leaves every other easel its own default when one of a row is changed', async () => {
+    const leans = async (...set: string[]) =>
+      JSON.parse((await diptychon('compute', '--mechanism', 'easel-row', ...set, '--json')).out).open;
+    const [all, one] = [await leans(), await leans('--set', 'easels[1].displayHeight=61mm')];
+    expect([one.lean2, one.lean3]).toEqual([all.lean2, all.lean3]);
+    expect(one.lean1).not.toBeCloseTo(all.lean1, 1);
+  });
+
+  it('lists the folds and sizes of everything', async () => {
+    const list = JSON.parse((await diptychon('list', '--json')).out);
+    const of = (id: string) => list.find((mechanism: { id: string }) => mechanism.id === id);
+    expect(of('folded-card').sites.map(({ id }: { id: string }) => id)).toEqual(['main-fold']);
+    expect(
+      of('step')
+        .sites.map(({ id }: { id: string }) => id)
+        .sort(),
+    ).toEqual(['back-fold', 'foot-fold', 'front-edge']);
+    for (const { sizes } of list) expect(sizes.length).toBeGreaterThan(0);
   });
 });

@@ -5,7 +5,7 @@ import { evaluate } from '../evaluate.js';
 import { fits } from '../supplies/envelopes.js';
 import { blanksFrom } from '../supplies/sheets.js';
 import { INCH_WORKSHOP, KNOWN_SHEETS, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
-import { boardById, evaluated } from '../testing/evaluated.js';
+import { boardById, cardOn, evaluated } from '../testing/evaluated.js';
 import { benchSteps } from './bench-steps.js';
 import { baseById, CATALOGUE } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
@@ -160,5 +160,17 @@ describe('a closed size', () => {
       expect([base.id, size.depth]).toEqual([base.id, expect.closeTo(110, 6)]);
       expect(Math.abs(size.length - 140)).toBeLessThan(1);
     }
+  });
+});
+
+describe('the film stand’s tabs', () => {
+  it('are each glued by their own zone and its own words', () => {
+    const steps = benchSteps(evaluated(cardOn('film-stand')));
+    const shown = steps.flatMap(({ picture, says, title }) =>
+      picture?.kind === 'flat' && picture.zones.some((zone) => zone.endsWith('tab-glue')) ? [{ zones: picture.zones, says, title }] : [],
+    );
+    expect(shown.map(({ zones }) => zones)).toEqual([['left-tab-glue'], ['right-tab-glue']]);
+    for (const { zones, title } of shown) expect(title.toLowerCase()).toContain(zones[0]!.startsWith('left') ? 'left tab' : 'right tab');
+    expect(shown[1]!.says.join(' ')).toContain('to the other side of the film’s foot');
   });
 });

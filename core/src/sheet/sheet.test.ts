@@ -85,6 +85,23 @@ describe('the sheet that is cut', () => {
     expect(sheet.scores.map((score) => score.from[0])).toEqual([50, 52.5]);
   });
 
+  it('keeps its width where a spine runs only part of the way and paper goes on beside it', () => {
+    const piece = blankPiece({
+      id: 'p',
+      name: 'P',
+      stock: 'base',
+      faceUp: 'up',
+      because: '',
+      outline: rectangle(0, 0, 100, 40),
+      creases: [crease('fold', [50, 10], [50, 30], 2.5)],
+      cuts: [
+        { id: 'low', from: [40, 10], to: [60, 10] },
+        { id: 'high', from: [40, 30], to: [60, 30] },
+      ],
+    });
+    expect(cutSheet(piece).width).toBe(100);
+  });
+
   it('has its origin at the lower left corner of the blank', () => {
     const piece = blankPiece({ id: 'p', name: 'P', stock: 'base', faceUp: 'up', because: '', outline: rectangle(-30, -7, 60, 20) });
     expect(cutSheet(piece).outline[0]).toEqual([0, 0]);

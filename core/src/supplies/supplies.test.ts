@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { offGroove } from './boards.js';
+import { offGroove, type Board } from './boards.js';
 import { fits, smallestEnvelope } from './envelopes.js';
 import { blanksFrom } from './sheets.js';
 import { INCH_WORKSHOP, KNOWN_SHEETS, METRIC_WORKSHOP } from './starter-workshops.js';
@@ -78,5 +78,36 @@ describe('stocks and boards', () => {
 
   it('have grooves that come out even at a board’s end', () => {
     for (const { pitch, length, free } of BOARDS) if (!free) expect(length / pitch).toBeCloseTo(Math.round(length / pitch), 6);
+  });
+});
+
+describe('a droop test', () => {
+  it('gives the stiffness of a strip that bends under its own weight as a beam held at one end', () => {
+    // Per mm of width: q = 250 g/m² · g = 2.4525e-6 N/mm², I = 0.3³/12; E = q·L⁴ ÷ (8·δ·I) for L = 100 and δ = 10.
+    expect(stiffnessFromDroop({ length: 100, droop: 10, caliper: 0.3, weight: 250 })).toBeCloseTo(1362.5, 6);
+  });
+
+  it('is the less the more it droops, and asks for sizes that are there', () => {
+    const strip = { length: 100, caliper: 0.3, weight: 250 };
+    expect(stiffnessFromDroop({ ...strip, droop: 5 })).toBeCloseTo(2 * stiffnessFromDroop({ ...strip, droop: 10 }), 9);
+    expect(() => stiffnessFromDroop({ ...strip, droop: 0 })).toThrow(/droop: 0 does not work/);
+  });
+});
+
+describe('a board of the maker’s own', () => {
+  const plank: Board = { id: 'plank', name: 'Plank', pitch: 4, length: 120, notation: 'mm' };
+
+  it('has its grooves where it says, from where its scale begins', () => {
+    expect(offGroove(40, plank)).toBeUndefined();
+    expect(offGroove(41.5, plank)).toBeCloseTo(1.5, 9);
+    expect(offGroove(39, plank)).toBeCloseTo(-1, 9);
+  });
+
+  it('takes a score in a groove that it has besides', () => {
+    expect(offGroove(41.5, { ...plank, extra: [41.5] })).toBeUndefined();
+  });
+
+  it('without grooves takes every place', () => {
+    fc.assert(fc.property(side, (at) => offGroove(at, { ...plank, free: true }) === undefined));
   });
 });

@@ -137,7 +137,7 @@ export const SUPPLY_FIELDS: Readonly<Record<SupplyList, readonly SupplyField[]>>
     {
       name: 'sizes',
       label: 'Nested sizes',
-      help: 'One a line, largest first: what it cuts out, and the opening that stays.',
+      help: 'One a line, largest first: what it cuts out; the opening that stays. A semicolon between them.',
       kind: 'pairs',
       of: ['cut', 'opening'],
     },

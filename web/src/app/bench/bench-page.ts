@@ -1,4 +1,4 @@
-import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { afterNextRender, Component, computed, DestroyRef, effect, inject, Injector, input, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
@@ -69,6 +69,7 @@ export class BenchPage {
   private readonly evaluator = inject(Evaluator);
   private readonly router = inject(Router);
   private readonly commands = inject(Commands);
+  private readonly injector = inject(Injector);
 
   protected readonly state = signal<'loading' | 'open' | 'missing' | 'broken'>('loading');
   protected readonly trouble = signal('');
@@ -166,6 +167,13 @@ export class BenchPage {
     const card = this.session.card();
     const trimmed = name.trim();
     if (card && trimmed && trimmed !== card.name) this.session.change('Name', (now) => ({ ...now, name: trimmed.slice(0, 120) }));
+  }
+
+  /** The list of parts comes back, and the focus with it to where adding began. */
+  protected doneAdding(): void {
+    this.adding.set(false);
+    const focus = (): void => document.querySelector<HTMLElement>('dip-parts-tree p-button button')?.focus();
+    afterNextRender(focus, { injector: this.injector });
   }
 
   protected setNotation(notation: Notation): void {

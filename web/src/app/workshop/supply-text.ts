@@ -21,7 +21,7 @@ export function fieldText(field: SupplyField, value: unknown, notation: Notation
     case 'lengths':
       return (value as number[]).map(length).join('; ');
     case 'pairs':
-      return (value as Record<string, number>[]).map((pair) => field.of.map((name) => length(pair[name])).join(' / ')).join('\n');
+      return (value as Record<string, number>[]).map((pair) => field.of.map((name) => length(pair[name])).join('; ')).join('\n');
     case 'sheet': {
       const { width, height } = value as { width: number; height: number };
       return `${length(width)} × ${length(height)}`;
@@ -43,7 +43,7 @@ export function readField(field: SupplyField, typed: string, notation: Notation)
     case 'lengths':
       return lengths(text.split(';'), notation, field.label, (all) => all);
     case 'pairs':
-      return lengths(text.split(/[\n/]/), notation, field.label, (all) =>
+      return lengths(text.split(/[\n;]/), notation, field.label, (all) =>
         Array.from({ length: Math.ceil(all.length / 2) }, (_, i) => ({ [field.of[0]]: all[2 * i], [field.of[1]]: all[2 * i + 1] })),
       );
     case 'sheet':
