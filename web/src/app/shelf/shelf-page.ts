@@ -124,7 +124,9 @@ export class ShelfPage {
       return;
     }
     // A file never replaces a card on the shelf: one with the same id comes in as another card.
-    const taken = new Set(this.cards()?.map(({ card }) => card.id));
+    // The store is asked, not the screen: on a first visit a file may come before the shelf is filled.
+    const shelved = await this.store.all().catch(() => this.cards() ?? []);
+    const taken = new Set(shelved.map(({ card }) => card.id));
     const cards = reading.cards.map((card) => (taken.has(card.id) ? { ...card, id: crypto.randomUUID() } : card));
     if (cards.length === 1) await this.put(cards[0]!);
     else if (await this.saveNew(cards)) {
