@@ -1,7 +1,6 @@
 import { claimsOf } from '../card/draw.js';
 import { caliperOf } from '../card/card-stocks.js';
 import { spoken } from '../measure/sentence.js';
-import { HAND_CUT_ERROR } from '../supplies/limits.js';
 import type { Check } from './finding.js';
 import { mended } from './mended.js';
 

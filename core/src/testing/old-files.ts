@@ -1,5 +1,4 @@
-import { ROOT, type CardDocument } from '../card/document.js';
-import { movementsOf } from '../card/document.js';
+import { movementsOf, ROOT, type CardDocument } from '../card/document.js';
 import { readCardFile } from '../format/card-file.js';
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
@@ -30,9 +29,12 @@ export function mutated(file: Raw, next: () => number): Raw {
   const copy = JSON.parse(JSON.stringify(file)) as Raw;
   const places: [Record<string, Json> | Json[], string | number][] = [];
   const visit = (value: Json): void => {
-    if (Array.isArray(value)) value.forEach((each, i) => (places.push([value, i]), visit(each)));
-    else if (typeof value === 'object' && value !== null)
-      for (const key of Object.keys(value)) (places.push([value, key]), visit(value[key]!));
+    if (typeof value !== 'object' || value === null) return;
+    const keys = Array.isArray(value) ? value.map((_, i) => i) : Object.keys(value);
+    for (const key of keys) {
+      places.push([value, key]);
+      visit((value as Record<string | number, Json>)[key]!);
+    }
   };
   visit(copy);
   const [holder, key] = places[Math.floor(next() * places.length)]!;

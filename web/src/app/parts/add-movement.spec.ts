@@ -41,8 +41,16 @@ describe('AddMovement', () => {
   it('lights a fold up with its leaves while it is pointed at', () => {
     places()[0]!.dispatchEvent(new Event('focus'));
     expect(lit.at(-1)).toEqual({ panels: ['base/front-leaf', 'base/back-leaf'], creases: ['base/main-fold'] });
-    places()[0]!.dispatchEvent(new Event('pointerleave'));
-    expect(lit.at(-1)).toBeUndefined();
+  });
+
+  it('keeps the chosen fold lit while none is pointed at', async () => {
+    movement('Step').click();
+    await show(changes[0]!.apply(plain));
+    places()[3]!.click();
+    places()[1]!.dispatchEvent(new Event('pointerenter'));
+    expect(lit.at(-1)!.creases).toEqual(['base/step-back-fold']);
+    places()[1]!.dispatchEvent(new Event('pointerleave'));
+    expect(lit.at(-1)!.creases).toEqual(['base/step-front-edge']);
   });
 
   it('puts a movement with sizes that work, as one change with its name, and goes away', async () => {

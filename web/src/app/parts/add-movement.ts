@@ -41,6 +41,7 @@ export class AddMovement implements OnDestroy {
 
   constructor() {
     afterNextRender(() => {
+      this.show();
       this.host.nativeElement.querySelector<HTMLElement>('.place')?.focus();
       void this.draw();
     });
@@ -54,7 +55,8 @@ export class AddMovement implements OnDestroy {
     return place === this.chosen();
   }
 
-  protected show(place: OpenPlace | undefined): void {
+  /** Lights a fold up; when none is pointed at, the chosen one stays lit. */
+  protected show(place: OpenPlace | undefined = this.chosen()): void {
     this.light.emit(place && { panels: place.site.leaves.map(({ panel }) => panel), creases: [place.site.hinge] });
   }
 

@@ -45,6 +45,17 @@ const HAND: readonly { name: keyof Workshop['hand']; label: string }[] = [
   { name: 'glue', label: 'A glued part is off by' },
 ];
 
+/** What may hurt, said where such things are kept. */
+const CUT = 'Cut away from your fingers, on a mat, with a fresh blade. Follow your local rules.';
+const CAUTIONS: Partial<Record<SupplyList, string>> = {
+  adhesives: 'Strong glues and sprays: open a window, keep them off skin, follow the label and your local rules.',
+  magnets: 'Small magnets hurt badly when they are swallowed: keep them from children and from pacemakers. Follow your local rules.',
+  trimmers: CUT,
+  knives: CUT,
+  cutters: 'Keep fingers and sleeves away while it runs. A laser burns and smokes: never leave it alone, and follow your local rules.',
+  dies: 'Keep fingers out of the press and away from the edges. Follow your local rules.',
+};
+
 /** What the maker has and how the maker works: every list that the bench offers comes from here. */
 @Component({
   selector: 'dip-workshop-page',
@@ -68,6 +79,7 @@ export class WorkshopPage {
     { id: 'ways', title: 'How I work' },
   ];
   protected readonly names = SUPPLY_LIST_NAMES;
+  protected readonly cautions = CAUTIONS;
   protected readonly habits = HABITS;
   protected readonly hand = HAND;
   protected readonly notations = NOTATIONS.map(({ id, label }) => ({ value: id, label }));
