@@ -226,7 +226,8 @@ function cut(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 }
 
 function fold(sheet: CutSheet): BenchStep {
-  const folds = sheet.scores.map((s) => `${s.name}: ${s.fold === 'valley' ? 'toward you' : 'away from you'}`);
+  // A fold that something cuts into stretches is still one fold.
+  const folds = [...new Set(sheet.scores.map((s) => `${s.name}: ${s.fold === 'valley' ? 'toward you' : 'away from you'}`))];
   return {
     id: `fold-${sheet.piece.id}`,
     kind: 'fold',

@@ -174,3 +174,19 @@ describe('the film stand’s tabs', () => {
     expect(shown[1]!.says.join(' ')).toContain('to the other side of the film’s foot');
   });
 });
+
+describe('a fold that a step cuts in two', () => {
+  it('is folded once', () => {
+    const box = { id: 'box', mechanism: 'step', on: { part: 'base', site: 'main-fold' }, sizes: {} };
+    const plain = cardOn('folded-card');
+    const fold = benchSteps(evaluated({ ...plain, parts: [...plain.parts, box] })).find(({ id }) => id === 'fold-base')!;
+    expect(fold.says[0]!.match(/main fold: toward you/g)).toHaveLength(1);
+    for (const name of [
+      'back fold of the step: toward you',
+      'front edge of the step: away from you',
+      'foot fold of the step: toward you',
+    ]) {
+      expect(fold.says[0]).toContain(name);
+    }
+  });
+});
