@@ -288,3 +288,44 @@ describe('a V-fold', () => {
     );
   });
 });
+
+describe('a card of k times the size', () => {
+  const grown = (k: number): CardDocument =>
+    newCard({
+      id: 'card',
+      name: 'card',
+      base: { mechanism: 'folded-card', sizes: { depth: 80 * k, length: 90 * k } },
+      movements: [
+        {
+          id: 'box',
+          mechanism: 'step',
+          on: { part: ROOT, site: 'main-fold' },
+          sizes: { depth: 30 * k, height: 25 * k, width: 50 * k, offset: 20 * k },
+        },
+        {
+          id: 'cap',
+          mechanism: 'v-fold',
+          on: { part: 'box', site: 'front-edge' },
+          sizes: {
+            ...{ rayAngle: Math.PI / 4, wingAngle: Math.PI / 3, secondRayAngle: Math.PI / 4, secondWingAngle: Math.PI / 3 },
+            ...{ apex: 25 * k, wingLength: 18 * k, crestLength: 12 * k, tabWidth: 4 * k },
+          },
+        },
+      ],
+    });
+
+  it.each([1.5, 2.5])('moves as the first does, every place k = %s times as far', (k) => {
+    const [one, large] = [evaluated(grown(1)), evaluated(grown(k))];
+    expect(large.design.panels.map(({ id }) => id)).toEqual(one.design.panels.map(({ id }) => id));
+    one.motion.frames.forEach((frame, i) => {
+      const [poses, grownPoses] = [poseOf(one.motion, frame), poseOf(large.motion, large.motion.frames[i]!)];
+      one.design.panels.forEach(({ id, area }, body) => {
+        // Glue tabs keep clear of folds by a fixed length, so only places on folds and leaves are compared: the first corner’s pose.
+        const [x, y] = area.outer[0]!;
+        const here = carry(poses[body]!, x, y, 0);
+        const there = carry(grownPoses[body]!, x * k, y * k, 0);
+        expect(distance(there, here.map((v) => v * k) as unknown as Vec3), id).toBeLessThan(1e-5 * k);
+      });
+    });
+  });
+});
