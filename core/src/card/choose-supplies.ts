@@ -3,7 +3,10 @@ import type { StockRole } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { withOwnSupplies, type CardDocument } from './document.js';
 
-/** What a choice on the bench offers: what the maker has, and what this card carries besides. */
+/**
+ * What a choice on the bench offers: what the maker has, and what this card carries besides. What it carries is called as it is
+ * there: the card’s own copy governs.
+ */
 export function offeredSupplies<L extends keyof CarriedSupplies>(
   list: L,
   { supplies }: Pick<CardDocument, 'supplies'>,
@@ -11,7 +14,11 @@ export function offeredSupplies<L extends keyof CarriedSupplies>(
 ): readonly { id: string; name: string; mine: boolean }[] {
   const mine = workshop[list];
   const others = supplies[list].filter(({ id }) => !mine.some((entry) => entry.id === id));
-  return [...mine.map(({ id, name }) => ({ id, name, mine: true })), ...others.map(({ id, name }) => ({ id, name, mine: false }))];
+  const called = ({ id, name }: { id: string; name: string }): string => supplies[list].find((entry) => entry.id === id)?.name ?? name;
+  return [
+    ...mine.map((entry) => ({ id: entry.id, name: called(entry), mine: true })),
+    ...others.map(({ id, name }) => ({ id, name, mine: false })),
+  ];
 }
 
 /** A card with another stock for a role, copied from the workshop as it is there now. */
