@@ -187,6 +187,9 @@ function ownerOf(card: CardDocument, written: string): Named {
   const dot = written.indexOf('.');
   const part = card.parts.find(({ id }) => dot > 0 && id === written.slice(0, dot));
   if (part) return { owner: part.id, name: written.slice(dot + 1), written };
+  if (dot > 0 && !written.slice(0, dot).includes('[')) {
+    throw new UsageError(`${written}: there is no part “${written.slice(0, dot)}”; there are ${card.parts.map(({ id }) => id).join(', ')}`);
+  }
   const having = card.parts.filter(({ id }) => sizeOf(card, id, written) !== undefined).map(({ id }) => id);
   const owner = having.includes(ROOT) || having.length === 0 ? ROOT : having[0]!;
   if (owner !== ROOT && having.length > 1) {

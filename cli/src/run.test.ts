@@ -293,7 +293,7 @@ describe('diptychon compute with parts', () => {
     [['--part', 'one=carousel'], /carousel/],
     [['--board', 'plank'], /“plank” is none of my boards/],
     [['--envelope', 'c99'], /“c99” is none of my envelopes/],
-    [['--set', 'nobody.depth=3mm'], /nobody/],
+    [['--set', 'nobody.depth=3mm'], /there is no part “nobody”; there are base/],
     [['--workshop', join(folder, 'nothing.json')], /nothing\.json/],
   ])('refuses %j in a sentence', async (more, says) => {
     const { code, err, out } = await diptychon('compute', '--mechanism', 'folded-card', ...more);

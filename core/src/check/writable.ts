@@ -1,6 +1,7 @@
 import { spoken } from '../measure/sentence.js';
 import { visibleFaces } from '../card/visibility.js';
 import { areaOf, boxOf } from '../plane/outline.js';
+import { plainRectangle } from '../plane/plain-rectangle.js';
 import type { Check } from './finding.js';
 
 /** A message wants a place of at least this, both ways. */
@@ -20,15 +21,22 @@ export const writable: Check = ({ design, motion, closed, resting }) => {
     .map((face) => {
       const { area, piece } = design.panels[design.linkage.bodyOf.get(face.panel)!]!;
       const { minX, maxX, minY, maxY } = boxOf(area.outer);
-      const [width, height] = [maxX - minX, maxY - minY];
-      return { ...face, stock: piece.stock, width, height, fill: areaOf(area) / (width * height) };
+      return { ...face, stock: piece.stock, holder: area, fill: areaOf(area) / ((maxX - minX) * (maxY - minY)) };
     })
-    .filter(
-      ({ share, width, height, fill, stock }) =>
-        share >= LEAST_SHARE && fill >= LEAST_FILL && Math.min(width, height) >= LEAST_ACROSS && stock === 'base',
-    )
+    .filter(({ share, fill, stock }) => share >= LEAST_SHARE && fill >= LEAST_FILL && stock === 'base')
     .sort((a, b) => Number(a.look === 'behind') - Number(b.look === 'behind') || b.area - a.area);
-  const best = places[0];
+  // What is cut out of a panel is no place to write on: the first that has a plain rectangle large enough.
+  const roomy = (place: (typeof places)[number]) => {
+    const { minX, maxX, minY, maxY } = plainRectangle(place.holder);
+    return { ...place, width: maxX - minX, height: maxY - minY };
+  };
+  let best: ReturnType<typeof roomy> | undefined;
+  for (const place of places) {
+    const candidate = roomy(place);
+    if (Math.min(candidate.width, candidate.height) < LEAST_ACROSS) continue;
+    best = candidate;
+    break;
+  }
   return [
     {
       id: 'writable',

@@ -1,3 +1,4 @@
+import { pieceLines } from './piece-lines.js';
 import { starterFor } from '../supplies/starter-workshops.js';
 import type { Workshop } from '../supplies/workshop.js';
 import type { Evaluation } from '../evaluate.js';
@@ -148,11 +149,8 @@ interface Labels {
 function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, { notation, right }: Labels): void {
   const at = ([x, y]: Point): Point => [left + x * scale, bottom + y * scale];
   for (const zone of sheet.zones) if (zone.kind === 'glue') page.hatch(zone.outline.map(at));
-  page.loop(sheet.outline.map(at), 'cut');
-  for (const window of sheet.windows) page.loop(window.outline.map(at), 'cut');
-  for (const mark of sheet.marks) page.line(at(mark.from), at(mark.to), 'pencil');
+  for (const { from, to, kind } of pieceLines(sheet)) page.line(at(from), at(to), kind);
   const top = bottom + sheet.height * scale;
-  for (const score of sheet.scores) page.line(at(score.from), at(score.to), score.fold);
   for (const label of scoreLabels(sheet, scale, notation)) {
     const [x, lift] = [left + label.x, LEVEL * label.level];
     page.line([x, top], [x, top + 1.5 + lift], 'thin');

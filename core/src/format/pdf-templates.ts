@@ -1,3 +1,4 @@
+import { cutAround, pieceLines } from './piece-lines.js';
 import type { Mm } from '../measure/units.js';
 import { MM_PER_INCH } from '../measure/units.js';
 import { rectangle } from '../plane/outline.js';
@@ -81,18 +82,11 @@ export async function writeTemplates(sheets: readonly CutSheet[], name: string, 
 
 function drawingsOf(sheets: readonly CutSheet[]): Drawing[] {
   const whole = sheets.map((sheet): Drawing => {
-    const around = (loop: readonly Point[]) => loop.map((from, i) => ({ from, to: loop[(i + 1) % loop.length]!, kind: 'cut' as const }));
     return {
       title: `${sheet.piece.name}, ${sheet.piece.faceUp}`,
       width: sheet.width,
       height: sheet.height,
-      lines: [
-        ...around(sheet.outline),
-        ...sheet.windows.flatMap((window) => around(window.outline)),
-        ...sheet.cuts.map(({ from, to }) => ({ from, to, kind: 'cut' as const })),
-        ...sheet.scores.map(({ from, to, fold }) => ({ from, to, kind: fold })),
-        ...sheet.marks.map(({ from, to }) => ({ from, to, kind: 'pencil' as const })),
-      ],
+      lines: pieceLines(sheet),
       hatched: sheet.zones.filter((zone) => zone.kind === 'glue').map((zone) => [...zone.outline]),
       notes: [{ at: [sheet.width * 0.3, sheet.height * 0.45], words: `${sheet.piece.name}: ${sheet.piece.faceUp}` }],
     };
@@ -106,10 +100,7 @@ function drawingsOf(sheets: readonly CutSheet[]): Drawing[] {
         title: `${half.name}, half template`,
         width: Math.max(...xs),
         height: sheet.height,
-        lines: [
-          ...half.outline.map((from, i) => ({ from, to: half.outline[(i + 1) % half.outline.length]!, kind: 'cut' as const })),
-          ...half.scores.map(({ from, to, fold }) => ({ from, to, kind: fold })),
-        ],
+        lines: [...cutAround(half.outline), ...half.scores.map(({ from, to, fold }) => ({ from, to, kind: fold }))],
         hatched: [],
         notes: [{ at: [2, sheet.height / 2], words: 'straight edge on the fold' }],
       },

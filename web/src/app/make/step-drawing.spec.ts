@@ -52,6 +52,20 @@ describe('StepDrawing', () => {
     expect(circles[2]! - circles[1]!).toBeGreaterThan(37);
   });
 
+  it('shows slits as they lie, bold where they are cut', async () => {
+    const slit = { id: 'slit', from: [40, 10], to: [90, 10] } as const;
+    const place = async (picture: Partial<FlatPicture>): Promise<number[]> => {
+      await draw(picture);
+      fixture.componentRef.setInput('sheet', { ...sheet, cuts: [slit] });
+      await fixture.whenStable();
+      const line = svg().querySelector('.slit')!;
+      return ['x1', 'x2'].map((end) => (Number(line.getAttribute(end)) - 46) / (608 / sheet.width));
+    };
+    expect(await place({ cuts: true })).toEqual([expect.closeTo(40, 6), expect.closeTo(90, 6)]);
+    expect(svg().querySelectorAll('.slit.bold')).toHaveLength(1);
+    expect(await place({ face: 'down' })).toEqual([expect.closeTo(sheet.width - 40, 6), expect.closeTo(sheet.width - 90, 6)]);
+  });
+
   it('says how the piece lies', async () => {
     await draw({ face: 'down', turned: true });
     expect(svg().getAttribute('aria-label')).toBe('Card, face over, turned end for end');

@@ -33,6 +33,16 @@ interface Line {
         [attr.d]="outline()"
         fill-rule="evenodd"
       />
+      @for (slit of slits(); track slit.id) {
+        <line
+          class="slit"
+          [class.bold]="picture().cuts"
+          [attr.x1]="slit.a[0]"
+          [attr.y1]="slit.a[1]"
+          [attr.x2]="slit.b[0]"
+          [attr.y2]="slit.b[1]"
+        />
+      }
       @for (zone of zones(); track zone.id) {
         <path class="zone" [attr.d]="zone.path" />
       }
@@ -76,6 +86,9 @@ export class StepDrawing {
   private readonly path = (loop: readonly Point[]): string => `M${loop.map((p) => this.place()(p).join(' ')).join('L')}Z`;
   protected readonly outline = computed(() =>
     [this.sheet().outline, ...this.sheet().windows.map((w) => w.outline)].map(this.path).join(''),
+  );
+  protected readonly slits = computed(() =>
+    this.sheet().cuts.map(({ id, from, to }) => ({ id, a: this.place()(from), b: this.place()(to) })),
   );
   protected readonly zones = computed(() =>
     this.sheet()
