@@ -139,7 +139,7 @@ function score(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
       title: `Score between marks: ${piece.name}`,
       says: [
         'Make a pencil mark at both ends of each line, lay the rule on both, score along it.',
-        ...slanted.map((s) => `${s.name}: ${whereOf(s, notation)}, ${s.fold === 'valley' ? 'toward you' : 'away from you'}.`),
+        ...slanted.map((s) => `${s.name}: ${whereOf(s, sheet.height, notation)}, ${s.fold === 'valley' ? 'toward you' : 'away from you'}.`),
         'Rub the marks out afterwards.',
       ],
       picture: flat(sheet, { scores: slanted.map((s) => s.id), marks: true }),
@@ -162,7 +162,7 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
           {
             ...shown,
             kind: 'mark',
-            says: [says, ...marks.map((mark) => `${whereOf(mark, notation)}: ${mark.says}.`)],
+            says: [says, ...marks.map((mark) => `${whereOf(mark, sheet.height, notation)}: ${mark.says}.`)],
             picture: flat(sheet, { face, marks: true, scores: sheet.scores.map((s) => s.id) }),
             cautions: [],
           },
@@ -183,10 +183,14 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   ];
 }
 
-/** A line by distances from the edges. */
-function whereOf({ from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>, notation: Notation): string {
+/** A line by distances from the edges; one that runs right up the piece needs no ends. */
+function whereOf({ from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>, height: number, notation: Notation): string {
   const say = (mm: number): string => sayLength(Math.max(0, mm), notation);
-  if (Math.abs(from[0] - to[0]) < 1e-6) return `straight up, ${say(from[0])} from the left edge`;
+  if (Math.abs(from[0] - to[0]) < 1e-6) {
+    const [low, high] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];
+    const ends = low > 1e-6 || high < height - 1e-6 ? `, from ${say(low)} to ${say(high)} up` : '';
+    return `straight up, ${say(from[0])} from the left edge${ends}`;
+  }
   if (Math.abs(from[1] - to[1]) < 1e-6) {
     return `straight across, ${say(from[1])} from the lower edge, from ${say(Math.min(from[0], to[0]))} to ${say(Math.max(from[0], to[0]))}`;
   }

@@ -5,7 +5,7 @@ import { evaluate } from '../evaluate.js';
 import { fits } from '../supplies/envelopes.js';
 import { blanksFrom } from '../supplies/sheets.js';
 import { INCH_WORKSHOP, KNOWN_SHEETS, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
-import { boardById, cardOn, evaluated } from '../testing/evaluated.js';
+import { boardById, cardOn, cardWith, evaluated } from '../testing/evaluated.js';
 import { benchSteps } from './bench-steps.js';
 import { baseById, CATALOGUE } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
@@ -188,5 +188,14 @@ describe('a fold that a step cuts in two', () => {
     ]) {
       expect(fold.says[0]).toContain(name);
     }
+  });
+});
+
+describe('pencil lines that run only part of the way up', () => {
+  it('say where they begin and end, so that a strip finds its place along the fold', () => {
+    const sizes = { cutFrom: 'strip', depth: 20, height: 30, width: 40, offset: 50 };
+    const pencil = benchSteps(evaluated(cardWith('step', sizes, { depth: 100, length: 150 }))).find(({ id }) => id === 'mark-base')!;
+    expect(pencil.says).toContain('straight up, 80 mm from the left edge, from 50 mm to 90 mm up: the back fold of the step lies here.');
+    expect(pencil.says).toContain('straight up, 130 mm from the left edge, from 50 mm to 90 mm up: the foot fold of the step lies here.');
   });
 });
