@@ -7,7 +7,8 @@ import { CREASE_ZONE } from '../supplies/limits.js';
 import type { ClaimOf } from '../claim/claims.js';
 import { claimsOf } from './draw.js';
 import type { Design } from './join.js';
-import { pileOf, thickestPlace, type Slab, type Thickest } from './pile.js';
+import { pileOf, type Slab, type Thickest } from './pile.js';
+import { thickestPlace } from './thickest-place.js';
 
 /** What lies between the two sides of a fold at one distance from it. */
 export interface PropAt {
@@ -45,7 +46,7 @@ export function closeCard(design: Design, motion: Motion): ClosedCard {
     props[closing.hinge] = profile;
     spines[closing.hinge] = most === 0 ? 0 : Math.max(LEAST_SPINE, most);
   }
-  return { stack, box, props, spines, pile, thickest: thickestPlace(design, pile, box) };
+  return { stack, box, props, spines, pile, thickest: thickestPlace(design, pile) };
 }
 
 type Closing = ClaimOf<'closing'>;

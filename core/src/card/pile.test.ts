@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { GLUE_FILM } from '../supplies/limits.js';
 import { cardOn, evaluated, stockById } from '../testing/evaluated.js';
 import { caliperOf } from './card-stocks.js';
-import { layersAt, pileOf, thicknessAt, thickestPlace } from './pile.js';
+import { layersAt, pileOf, thicknessAt } from './pile.js';
 import { weightOf } from './weight.js';
 
 const CARD = stockById('card-250').caliper;
@@ -29,16 +29,6 @@ describe('the pile of a closed card', () => {
     const sheets = new Set(depths.map(({ thickness, bodies }) => Number((thickness - bodies.length * CARD).toFixed(9))));
     expect([...sheets].sort()).toEqual([0, GLUE_FILM]);
     for (const { thickness, bodies } of depths) if (bodies.length === 2) expect(thickness).toBeCloseTo(2 * CARD, 12);
-  });
-
-  it('is thickest where a search of every tenth of a mm finds it', () => {
-    const { design, closed } = evaluated(cardOn('easel-folded-front', { depth: 80, length: 60 }));
-    const pile = pileOf(design, closed.stack);
-    const { minX, maxX, minY, maxY } = closed.box;
-    let most = 0;
-    for (let x = minX + 0.05; x < maxX; x += 0.1)
-      for (let y = minY + 1; y < maxY; y += 2) most = Math.max(most, thicknessAt(design, pile, [x, y]).thickness);
-    expect(thickestPlace(design, pile, closed.box).thickness).toBeCloseTo(most, 9);
   });
 
   it('takes a piece’s own thickness before that of its stock', () => {

@@ -53,34 +53,6 @@ export function layersAt(design: Design, pile: readonly Slab[], at: Point): { th
   return { thickness: thicknessAt(design, pile, at).thickness, layers };
 }
 
-/** The thickest of a grid of places and the middle of every slab. */
-export function thickestPlace(design: Design, pile: readonly Slab[], box: Box): Thickest {
-  const { minX, maxX, minY, maxY } = box;
-  const middles = pile.map((slab): Point => [(slab.box.minX + slab.box.maxX) / 2, (slab.box.minY + slab.box.maxY) / 2]);
-  const grid = Array.from({ length: 20 * 14 }, (_, i): Point => [
-    minX + (((i % 20) + 0.5) / 20) * (maxX - minX),
-    minY + ((Math.floor(i / 20) + 0.5) / 14) * (maxY - minY),
-  ]);
-  const here = new Uint8Array(design.panels.length);
-  const thicknessOf = (at: Point): Mm => {
-    let sum = 0;
-    here.fill(0);
-    for (const { body, thickness, area, box: own } of pile) {
-      if (!inBox(own, at) || !areaContains(area, at)) continue;
-      sum += thickness;
-      if (body >= 0) here[body] = 1;
-    }
-    for (const { a, b } of design.linkage.bonds) if (here[a] && here[b]) sum += GLUE_FILM;
-    return sum;
-  };
-  let best: { at: Point; thickness: Mm } = { at: middles[0] ?? [0, 0], thickness: 0 };
-  for (const at of [...middles, ...grid]) {
-    const thickness = thicknessOf(at);
-    if (thickness > best.thickness) best = { at, thickness };
-  }
-  return best.thickness === 0 ? { thickness: 0, at: best.at, bodies: [] } : thicknessAt(design, pile, best.at);
-}
-
 function inBox({ minX, maxX, minY, maxY }: Box, [x, y]: Point): boolean {
   return x >= minX && x <= maxX && y >= minY && y <= maxY;
 }

@@ -1,7 +1,7 @@
 import { caliperOf } from '../card/card-stocks.js';
 import { eachPose, JOINT_SLACK } from '../linkage/motion.js';
 import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
-import { convexHull, type Loop } from '../plane/outline.js';
+import { boxOf, convexHull, type Box, type Loop } from '../plane/outline.js';
 import { printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import { toRadians } from '../measure/units.js';
@@ -26,13 +26,14 @@ export const clears: Check = ({ design, motion }) => {
   const { panels, linkage } = design;
   const pairs = pairsToWatch(panels, linkage);
   const hulls = panels.map((panel) => convexHull(panel.area.outer));
+  const flat = hulls.map(boxOf);
   const slacks = panels.map(({ piece }) => caliperOf(design, piece) / 2);
   const boxes = new Float64Array(6 * panels.length);
   const found: Verdict[] = [];
   const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
   for (const { frame, pose } of eachPose(motion)) {
     if (frame.opening < NEARLY_CLOSED || frame.misfit > JOINT_SLACK) continue;
-    hulls.forEach((hull, body) => boxInto(boxes, 6 * body, hull, pose[body]!));
+    for (let body = 0; body < panels.length; body++) boxInto(boxes, 6 * body, flat[body]!, pose[body]!);
     // Most panels miss all others: only those that do not are carried into space whole.
     const solids: (Solid | undefined)[] = [];
     const solid = (body: number): Solid => (solids[body] ??= solidOf(panels[body]!, hulls[body]!, pose[body]!));
@@ -90,18 +91,15 @@ function solidOf({ area }: Panel, hullOf: Loop, m: Rigid): Solid {
   return { hull, lines, origin: hull[0]!, normal: [m[2]!, m[6]!, m[10]!] };
 }
 
-/** Writes the box round a flat loop in space: least x, y, z, then greatest. */
-function boxInto(out: Float64Array, at: number, loop: Loop, m: Rigid): void {
+/** Writes a box in space that holds the flat box of a panel: least x, y, z, then greatest. */
+function boxInto(out: Float64Array, at: number, { minX, maxX, minY, maxY }: Box, m: Rigid): void {
+  const [x, y, halfX, halfY] = [(minX + maxX) / 2, (minY + maxY) / 2, (maxX - minX) / 2, (maxY - minY) / 2];
   for (let axis = 0; axis < 3; axis++) {
     const r = 4 * axis;
-    let [low, high] = [Infinity, -Infinity];
-    for (const [x, y] of loop) {
-      const p = m[r]! * x + m[r + 1]! * y + m[r + 3]!;
-      if (p < low) low = p;
-      if (p > high) high = p;
-    }
-    out[at + axis] = low;
-    out[at + 3 + axis] = high;
+    const middle = m[r]! * x + m[r + 1]! * y + m[r + 3]!;
+    const reach = Math.abs(m[r]!) * halfX + Math.abs(m[r + 1]!) * halfY;
+    out[at + axis] = middle - reach;
+    out[at + 3 + axis] = middle + reach;
   }
 }
 

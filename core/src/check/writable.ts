@@ -1,6 +1,7 @@
 import { spoken } from '../measure/sentence.js';
-import { visibleFaces } from '../card/visibility.js';
-import { areaOf, boxOf } from '../plane/outline.js';
+import type { Mm } from '../measure/units.js';
+import { visibleFaces, type Look, type SeenFace } from '../card/visibility.js';
+import { areaOf, boxOf, type Area } from '../plane/outline.js';
 import { plainRectangle } from '../plane/plain-rectangle.js';
 import type { Check } from './finding.js';
 
@@ -12,31 +13,30 @@ const LEAST_FILL = 0.8;
 /** A coarse look is enough for a place of this size. */
 const COARSE = 36;
 
+type Place = Pick<SeenFace, 'panel' | 'face' | 'name'> & { look: Look; width: Mm; height: Mm };
+
+/** How much of its box an area fills. */
+function filled(area: Area): number {
+  const { minX, maxX, minY, maxY } = boxOf(area.outer);
+  return areaOf(area) / ((maxX - minX) * (maxY - minY));
+}
+
 /** Is there a plain place for the message that can be seen and reached when the card is open? */
 export const writable: Check = ({ design, motion, closed, resting }) => {
-  const seen = (['front', 'behind'] as const).flatMap((look) =>
-    visibleFaces(design, motion, closed, resting, look, COARSE).map((face) => ({ ...face, look })),
-  );
-  const places = seen
-    .map((face) => {
-      const { area, piece } = design.panels[design.linkage.bodyOf.get(face.panel)!]!;
-      const { minX, maxX, minY, maxY } = boxOf(area.outer);
-      return { ...face, stock: piece.stock, holder: area, fill: areaOf(area) / ((maxX - minX) * (maxY - minY)) };
-    })
-    .filter(({ share, fill, stock }) => share >= LEAST_SHARE && fill >= LEAST_FILL && stock === 'base')
-    .sort((a, b) => Number(a.look === 'behind') - Number(b.look === 'behind') || b.area - a.area);
-  // What is cut out of a panel is no place to write on: the first that has a plain rectangle large enough.
-  const roomy = (place: (typeof places)[number]) => {
-    const { minX, maxX, minY, maxY } = plainRectangle(place.holder);
-    return { ...place, width: maxX - minX, height: maxY - minY };
+  /** The largest panel seen from there that has a plain rectangle large enough: what is cut out of it is no place to write on. */
+  const placeSeen = (look: Look): Place | undefined => {
+    const places = visibleFaces(design, motion, closed, resting, look, COARSE)
+      .map((face) => ({ ...face, holder: design.panels[design.linkage.bodyOf.get(face.panel)!]! }))
+      .filter(({ share, holder }) => share >= LEAST_SHARE && filled(holder.area) >= LEAST_FILL && holder.piece.stock === 'base')
+      .sort((a, b) => b.area - a.area);
+    for (const { panel, face, name, holder } of places) {
+      const { minX, maxX, minY, maxY } = plainRectangle(holder.area);
+      const place = { panel, face, name, look, width: maxX - minX, height: maxY - minY };
+      if (Math.min(place.width, place.height) >= LEAST_ACROSS) return place;
+    }
+    return undefined;
   };
-  let best: ReturnType<typeof roomy> | undefined;
-  for (const place of places) {
-    const candidate = roomy(place);
-    if (Math.min(candidate.width, candidate.height) < LEAST_ACROSS) continue;
-    best = candidate;
-    break;
-  }
+  const best = placeSeen('front') ?? placeSeen('behind');
   return [
     {
       id: 'writable',

@@ -129,9 +129,10 @@ function separation(
   return sides.size > 1 ? 'both' : ([...sides][0] ?? 0);
 }
 
+const back = rigidIdentity();
+
 /** A point of the closed pile, carried along by one panel and seen from another: where it comes to lie there, and how high. */
 function seenFrom(closed: Pose, pose: Pose, { from, other }: { from: number; other: number }, at: Point): { onto: Point; height: number } {
-  const back = rigidIdentity();
   inverse(back, closed[other]!);
   const world = carry(pose[other]!, ...carry(back, at[0], at[1], 0));
   inverse(back, pose[from]!);

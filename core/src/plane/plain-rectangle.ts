@@ -1,4 +1,6 @@
-import { areaContains, boxOf, type Area, type Box } from './outline.js';
+import type { Mm } from '../measure/units.js';
+import { boxOf, type Area, type Box } from './outline.js';
+import { ScanLines } from './scan-line.js';
 
 /** Curved outlines have more corners than are worth trying: beyond this the places tried are spread evenly. */
 const MOST_LINES = 24;
@@ -12,14 +14,14 @@ export function plainRectangle(area: Area): Box {
   const corners = [area.outer, ...area.holes].flat();
   const xs = linesOver(corners.map(([x]) => x));
   const ys = linesOver(corners.map(([, y]) => y));
+  const isInside = cellsInside(area, ys);
   // How many cells in a row, up to and with this one, are inside.
   const run = new Array<number>(ys.length - 1).fill(0);
   const { minX, minY } = boxOf(area.outer);
   let best: Box = { minX, maxX: minX, minY, maxY: minY };
   for (let column = 0; column < xs.length - 1; column++) {
     for (let row = 0; row < ys.length - 1; row++) {
-      const inside = cellInside(area, xs[column]!, xs[column + 1]!, ys[row]!, ys[row + 1]!);
-      run[row] = inside ? run[row]! + 1 : 0;
+      run[row] = isInside(xs[column]!, xs[column + 1]!, row) ? run[row]! + 1 : 0;
     }
     for (let low = 0; low < run.length; low++) {
       let width = Infinity;
@@ -43,8 +45,14 @@ function linesOver(values: readonly number[]): number[] {
   return Array.from({ length: MOST_LINES }, (_, i) => from + ((to - from) * i) / (MOST_LINES - 1));
 }
 
-function cellInside(area: Area, x0: number, x1: number, y0: number, y1: number): boolean {
-  return [x0 + INSET, (x0 + x1) / 2, x1 - INSET].every((x) =>
-    [y0 + INSET, (y0 + y1) / 2, y1 - INSET].every((y) => areaContains(area, [x, y])),
-  );
+/** Tells whether a cell of a row lies inside an area, by three points along each of three level lines through the row. */
+function cellsInside(area: Area, ys: readonly Mm[]): (x0: Mm, x1: Mm, row: number) => boolean {
+  const scan = new ScanLines(area);
+  const crossed = (y: Mm): number[] => {
+    const line: number[] = [];
+    return line.slice(0, scan.at(y, line));
+  };
+  const lines = ys.slice(1).map((high, row) => [ys[row]! + INSET, (ys[row]! + high) / 2, high - INSET].map(crossed));
+  const within = (line: readonly Mm[], x: Mm): boolean => line.filter((crossing) => crossing < x).length % 2 === 1;
+  return (x0, x1, row) => lines[row]!.every((line) => within(line, x0 + INSET) && within(line, (x0 + x1) / 2) && within(line, x1 - INSET));
 }
