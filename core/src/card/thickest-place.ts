@@ -1,14 +1,13 @@
 import type { Mm } from '../measure/units.js';
-import type { Area } from '../plane/outline.js';
+import { levelsOf } from '../plane/levels.js';
 import { ScanLines } from '../plane/scan-line.js';
-import type { Point } from '../plane/point.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import type { Design } from './join.js';
 import { thicknessAt, type Slab, type Thickest } from './pile.js';
 
 /** Where sheets overlap by less than this, an edge lies on an edge: paper gives there. */
 const LEAST_OVERLAP: Mm = 0.05;
-/** Levels closer than this are one. */
+/** Thicknesses closer than this are one. */
 const SAME: Mm = 1e-7;
 /** Room for the crossings of one line. */
 const MOST_CROSSINGS = 4096;
@@ -66,52 +65,14 @@ function isWide(design: Design, pile: readonly Slab[], { at: [x, y], thickness }
 
 /** All strips, those that may hold most first, and of these the highest. */
 function stripsOf(pile: readonly Slab[], films: Mm): Strip[] {
-  const levels = [...pile.flatMap(({ area }) => cornersOf(area).map(([, y]) => y)), ...crossingLevels(pile)].sort((a, b) => a - b);
+  const levels = levelsOf(pile.map(({ area }) => area));
   const strips: Strip[] = [];
-  for (let i = 1; i < levels.length; i++) {
-    const [low, high] = [levels[i - 1]!, levels[i]!];
-    if (high - low < SAME) continue;
-    const inside = pile.reduce((sum, { box, thickness }) => (box.minY < high && box.maxY > low ? sum + thickness : sum), 0);
-    strips.push({ low, high, most: inside + films });
+  let low = levels[0]!;
+  for (const high of levels.slice(1)) {
+    let most = films;
+    for (const { box, thickness } of pile) if (box.minY < high && box.maxY > low) most += thickness;
+    strips.push({ low, high, most });
+    low = high;
   }
   return strips.sort((a, b) => b.most - a.most || b.high - b.low - (a.high - a.low));
 }
-
-const cornersOf = ({ outer, holes }: Area): Point[] => [outer, ...holes].flat();
-
-interface Edge {
-  slab: number;
-  low: Point;
-  high: Point;
-}
-
-/** The levels at which outlines of two slabs cross: level edges are met by corners, upright ones never cross each other. */
-function crossingLevels(pile: readonly Slab[]): Mm[] {
-  const edges = pile
-    .flatMap(({ area: { outer, holes } }, slab) =>
-      [outer, ...holes].flatMap((loop) =>
-        loop.map((from, i): Edge => {
-          const to = loop[(i + 1) % loop.length]!;
-          return from[1] < to[1] ? { slab, low: from, high: to } : { slab, low: to, high: from };
-        }),
-      ),
-    )
-    .filter(({ low, high }) => high[1] - low[1] > SAME)
-    .sort((a, b) => a.low[1] - b.low[1]);
-  const levels: Mm[] = [];
-  edges.forEach((a, i) => {
-    for (let k = i + 1; k < edges.length && edges[k]!.low[1] < a.high[1]; k++) {
-      const b = edges[k]!;
-      if (a.slab === b.slab) continue;
-      const [slopeA, slopeB] = [slopeOf(a), slopeOf(b)];
-      if (Math.abs(slopeA - slopeB) < 1e-12) continue;
-      // x = low.x + slope · (y − low.y) on both.
-      const y = (b.low[0] - slopeB * b.low[1] - (a.low[0] - slopeA * a.low[1])) / (slopeA - slopeB);
-      if (y > b.low[1] && y < Math.min(a.high[1], b.high[1])) levels.push(y);
-    }
-  });
-  return levels;
-}
-
-/** How far an edge goes sideways for each mm that it rises. */
-const slopeOf = ({ low, high }: Edge): number => (high[0] - low[0]) / (high[1] - low[1]);

@@ -55,14 +55,10 @@ export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard,
   const all = boxOf(drawn.flatMap(({ area }) => area.outer));
   const [width, height] = [all.maxX - all.minX, all.maxY - all.minY];
   const cell = Math.max(width, height) / cells;
-  const place = new Map(closed.stack.order.map((body, i) => [body, i]));
-  const seen = countSeen(
-    drawn,
-    all,
-    cell,
-    (body) => place.get(body) ?? 0,
-    (body) => dot(normalOf(pose[body]!), toward) > 0 === closed.stack.layers[body]!.faceUp,
-  );
+  const places = new Int32Array(drawn.length);
+  closed.stack.order.forEach((body, i) => (places[body] = i));
+  const asClosed = drawn.map(({ body, facing }) => facing > 0 === closed.stack.layers[body]!.faceUp);
+  const seen = countSeen(drawn, all, cell, places, asClosed);
   return drawn.flatMap(({ body, facing }): SeenFace[] => {
     const onPicture = seen.get(body) ?? 0;
     const area = Math.abs(facing) < 0.02 ? 0 : onPicture / Math.abs(facing);
@@ -110,13 +106,15 @@ const MOST_CROSSINGS = 4096;
 /**
  * How much of the picture each body shows, mm²: the picture is gone through line by line, on each line only the stretches
  * that a panel covers. At a point the nearest panel counts; of panels in one plane the higher one in the closed pile.
+ * @param places where in the closed pile each body lies, from the bottom up
+ * @param asClosed whether each body shows who looks the face that looks up in the closed card
  */
 function countSeen(
   drawn: readonly Drawn[],
   all: Box,
   cell: number,
-  placeOf: (body: number) => number,
-  liesAsClosed: (body: number) => boolean,
+  places: Int32Array,
+  asClosed: readonly boolean[],
 ): Map<number, number> {
   const columns = Math.max(0, Math.ceil((all.maxX - all.minX - cell / 2) / cell));
   const depths = new Float64Array(columns);
@@ -140,7 +138,7 @@ function countSeen(
           const front = fronts[column]!;
           const closer = here > depth + SAME_PLANE;
           const level = front >= 0 && Math.abs(here - depth) <= SAME_PLANE;
-          if (!closer && !(level && placeOf(body) > placeOf(front) === liesAsClosed(body))) continue;
+          if (!closer && !(level && places[body]! > places[front]! === asClosed[body]!)) continue;
           fronts[column] = body;
           depths[column] = Math.max(here, depth);
         }
