@@ -13,6 +13,8 @@ export * from './supplies/envelopes.js';
 export * from './supplies/sheets.js';
 export * from './supplies/stocks.js';
 export { partOf, readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
+export type { Face } from './sheet/piece.js';
+export { pieceDrawing, type DrawingRole, type Primitive } from './sheet/piece-drawing.js';
 export type { Panel, PanelHinge } from './sheet/panels.js';
 export type { Crease, Fold, Piece, StandsFor, Zone } from './sheet/piece.js';
 export { frameAt, frameBetween, poseOf, type Frame, type Motion } from './linkage/motion.js';

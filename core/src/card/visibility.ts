@@ -109,13 +109,7 @@ const MOST_CROSSINGS = 4096;
  * @param places where in the closed pile each body lies, from the bottom up
  * @param asClosed whether each body shows who looks the face that looks up in the closed card
  */
-function countSeen(
-  drawn: readonly Drawn[],
-  all: Box,
-  cell: number,
-  places: Int32Array,
-  asClosed: readonly boolean[],
-): Map<number, number> {
+function countSeen(drawn: readonly Drawn[], all: Box, cell: number, places: Int32Array, asClosed: readonly boolean[]): Map<number, number> {
   const columns = Math.max(0, Math.ceil((all.maxX - all.minX - cell / 2) / cell));
   const depths = new Float64Array(columns);
   const fronts = new Int32Array(columns);
@@ -138,7 +132,8 @@ function countSeen(
           const front = fronts[column]!;
           const closer = here > depth + SAME_PLANE;
           const level = front >= 0 && Math.abs(here - depth) <= SAME_PLANE;
-          if (!closer && !(level && places[body]! > places[front]! === asClosed[body]!)) continue;
+          const higher = level && places[body]! > places[front]!;
+          if (!closer && !(level && higher === asClosed[body])) continue;
           fronts[column] = body;
           depths[column] = Math.max(here, depth);
         }

@@ -8,7 +8,8 @@ import { plainMm, printAngle, printGrams } from '../measure/print.js';
 import type { Mechanism } from '../mechanism/contract.js';
 import { fillSizes, items, type PlainSize, type SizeContext, type Sizes, type SizeValue } from '../mechanism/sizes.js';
 import type { Point } from '../plane/point.js';
-import type { CutSheet } from '../sheet/cut-sheet.js';
+import { partOf, readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
+import { pieceDrawing, type DrawingRole } from '../sheet/piece-drawing.js';
 import { standingPicture } from './standing-picture.js';
 
 const WIDTH = 760;
@@ -17,7 +18,17 @@ const PICTURE_HEIGHT = 190;
 const INK = '#24231f';
 /** Width of a letter of a caption, about. */
 const LETTER = 5.8;
-const LINES = { mountain: '10 3 2 3', valley: '6 4' } as const;
+
+const EDGE = `stroke="${INK}" stroke-width="1.3"`;
+/** How each part of a flat piece looks on a page of the handbook; what is left out is not drawn. */
+const LOOKS: Partial<Record<DrawingRole, string>> = {
+  outline: EDGE,
+  window: EDGE,
+  slit: EDGE,
+  mountain: 'stroke="#8a4e0c" stroke-width="1.4" stroke-dasharray="10 3 2 3"',
+  valley: 'stroke="#405426" stroke-width="1.4" stroke-dasharray="6 4"',
+  glue: 'fill="#e2a544" fill-opacity="0.22"',
+};
 
 /** A page of the handbook: text, and the drawing that goes with it. */
 export interface HandbookPage {
@@ -99,7 +110,8 @@ function sizeLine(size: PlainSize, value: SizeValue | undefined, context: SizeCo
   return `${head} | ${say(value as number)} | ${say(min)} to ${say(max)} | ${told(because, 'mm')} |`;
 }
 
-function pieceLines({ piece, width, height, scores, windows, cuts }: CutSheet): string[] {
+function pieceLines(sheet: CutSheet): string[] {
+  const { piece, width, height, scores, windows, cuts } = sheet;
   const more = [
     windows.length > 0 && `${windows.length} opening${windows.length > 1 ? 's' : ''}`,
     cuts.length > 0 && `${cuts.length} cuts`,
@@ -108,10 +120,12 @@ function pieceLines({ piece, width, height, scores, windows, cuts }: CutSheet): 
   return [
     `**${piece.name}**, ${plainMm(width)} × ${plainMm(height)}, ${piece.faceUp}: ${piece.because}.${also ? ` Also ${also}.` : ''}`,
     '',
-    ...scores.map(({ name, fold, from, to }) => {
-      const upright = Math.abs(from[0] - to[0]) < 1e-6;
+    ...scores.map((score) => {
+      const { name, fold, from, to } = score;
       const at = ([x, y]: Point): string => `${plainMm(x)} / ${plainMm(y)}`;
-      return `- ${name}, ${fold}: ${upright ? `at ${plainMm(from[0])}` : `from ${at(from)} to ${at(to)}`}`;
+      const part = partOf(score, sheet);
+      const stretch = part ? `, from ${plainMm(part[0])} to ${plainMm(part[1])} along it` : '';
+      return `- ${name}, ${fold}: ${readsOffRuler(score) ? `at ${plainMm(from[0])}${stretch}` : `from ${at(from)} to ${at(to)}`}`;
     }),
     ...(scores.length > 0 ? [''] : []),
   ];
@@ -149,7 +163,7 @@ function piecesOf(sheets: readonly CutSheet[], top: number): { drawn: string[]; 
     const [width, height] = [sheet.width * scale, sheet.height * scale];
     const wide = Math.max(width, captionOf(sheet).length * LETTER);
     if (x > GAP && x + wide > WIDTH - GAP) [x, y, row] = [GAP, y + row + 40, 0];
-    drawn.push(pieceDrawing(sheet, [x, y], scale));
+    drawn.push(flatPiece(sheet, [x, y], scale));
     x += wide + 24;
     row = Math.max(row, height);
   }
@@ -158,30 +172,21 @@ function piecesOf(sheets: readonly CutSheet[], top: number): { drawn: string[]; 
 
 const captionOf = ({ piece, width, height }: CutSheet): string => `${piece.name}, ${plainMm(width)} × ${plainMm(height)}`;
 
-function pieceDrawing(sheet: CutSheet, [left, top]: Point, scale: number): string {
+function flatPiece(sheet: CutSheet, [left, top]: Point, scale: number): string {
   const at = ([x, y]: Point): string => `${n(left + x * scale)} ${n(top + (sheet.height - y) * scale)}`;
-  const loop = (points: readonly Point[]): string => `M${points.map(at).join('L')}Z`;
-  const line = (from: Point, to: Point): string => `M${at(from)}L${at(to)}`;
-  const glue = sheet.zones
-    .filter((zone) => zone.kind === 'glue')
-    .map((zone) => `<path d="${loop(zone.outline)}" fill="#e2a544" fill-opacity="0.22"/>`);
   /** An upright score has its number above it, another at its middle. */
   const numberAt = ({ from, to }: CutSheet['scores'][number], number: number): string => {
     const upright = Math.abs(from[0] - to[0]) < 1e-6;
     const y = upright ? Math.max(from[1], to[1]) : (from[1] + to[1]) / 2;
     return `<text x="${n(left + ((from[0] + to[0]) / 2) * scale)}" y="${n(top + (sheet.height - y) * scale - 3)}" text-anchor="middle">${number}</text>`;
   };
-  const scores = sheet.scores.map(
-    (score, i) =>
-      `<path d="${line(score.from, score.to)}" stroke="${score.fold === 'valley' ? '#405426' : '#8a4e0c'}" stroke-width="1.4" stroke-dasharray="${LINES[score.fold]}"/>` +
-      numberAt(score, i + 1),
-  );
+  const drawn = pieceDrawing(sheet).map(({ role, points, closed }) => {
+    const look = LOOKS[role];
+    return look ? `<path d="M${points.map(at).join('L')}${closed ? 'Z' : ''}" ${look}/>` : '';
+  });
   return [
-    `<g fill="none"><path d="${loop(sheet.outline)}" stroke="${INK}" stroke-width="1.3"/>`,
-    ...sheet.windows.map((window) => `<path d="${loop(window.outline)}" stroke="${INK}" stroke-width="1.3"/>`),
-    ...sheet.cuts.map((cut) => `<path d="${line(cut.from, cut.to)}" stroke="${INK}" stroke-width="1.3"/>`),
-    ...glue,
-    `<g fill="${INK}">${scores.join('')}`,
+    `<g fill="none">${drawn.join('')}`,
+    `<g fill="${INK}">${sheet.scores.map((score, i) => numberAt(score, i + 1)).join('')}`,
     `<text x="${n(left)}" y="${n(top + sheet.height * scale + 13)}">${captionOf(sheet)}</text></g></g>`,
   ].join('');
 }

@@ -1,6 +1,7 @@
 import type { Mm } from '../measure/units.js';
 import { between, distance, type Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
+import { isFold, pieceDrawing, type DrawingRole } from '../sheet/piece-drawing.js';
 
 /** One group of lines of a piece in a cutter's drawing. */
 export type LayerName = 'cut' | 'score-mountain' | 'score-valley' | 'perforation' | 'draw';
@@ -25,24 +26,30 @@ const GAP: Mm = 2;
 /** A perforation stops this short of its ends, so that edges do not tear. */
 const SHORT_OF_EDGE: Mm = 3;
 
+/** The layer of each part of a flat piece; zones are for people, not for a machine. */
+const LAYER_OF: Partial<Record<DrawingRole, LayerName>> = {
+  outline: 'cut',
+  window: 'cut',
+  slit: 'cut',
+  mountain: 'score-mountain',
+  valley: 'score-valley',
+  pencil: 'draw',
+};
+
 /** All lines of a sheet in its own coordinates, by layer. */
 export function linesOf(sheet: CutSheet, { folds }: CutterOptions): DrawnLine[] {
-  return [
-    { layer: 'cut', id: 'outline', points: sheet.outline, closed: true },
-    ...sheet.windows.map((window): DrawnLine => ({ layer: 'cut', id: window.id, points: window.outline, closed: true })),
-    ...sheet.cuts.map((cut): DrawnLine => ({ layer: 'cut', id: cut.id, points: [cut.from, cut.to], closed: false })),
-    ...sheet.scores.flatMap((score): DrawnLine[] =>
-      folds === 'score'
-        ? [{ layer: `score-${score.fold}`, id: score.id, points: [score.from, score.to], closed: false }]
-        : perforated(score.from, score.to).map((dash, i) => ({
-            layer: 'perforation',
-            id: `${score.id}-${i + 1}`,
-            points: dash,
-            closed: false,
-          })),
-    ),
-    ...sheet.marks.map((mark): DrawnLine => ({ layer: 'draw', id: mark.id, points: [mark.from, mark.to], closed: false })),
-  ];
+  return pieceDrawing(sheet).flatMap((primitive): DrawnLine[] => {
+    const layer = LAYER_OF[primitive.role];
+    if (!layer) return [];
+    const { id, points, closed } = primitive;
+    if (folds === 'score' || !isFold(primitive)) return [{ layer, id, points, closed }];
+    return perforated(points[0]!, points[1]!).map((dash, i) => ({
+      layer: 'perforation',
+      id: `${id}-${i + 1}`,
+      points: dash,
+      closed: false,
+    }));
+  });
 }
 
 /** A line as dashes and gaps, evenly spread, stopping short of both ends. A line too short for that is one dash. */

@@ -15,6 +15,7 @@ import {
 import { MM_PER_INCH, type Mm } from '../measure/units.js';
 import type { Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
+import { edgesOf, type DrawingRole, type Primitive } from '../sheet/piece-drawing.js';
 
 /** Paper to print on. */
 export type PaperId = 'a4' | 'letter';
@@ -45,6 +46,17 @@ export const PDF_LINES = {
   thin: { width: 0.15, dash: [] as number[], soft: true },
 };
 export type PdfLine = keyof typeof PDF_LINES;
+
+/** How each part of a flat piece looks on paper; what is left out is not drawn. */
+const LOOKS: Partial<Record<DrawingRole, PdfLine>> = {
+  outline: 'cut',
+  window: 'cut',
+  slit: 'cut',
+  mountain: 'mountain',
+  valley: 'valley',
+  pencil: 'pencil',
+  glue: 'hatch',
+};
 
 /** A document with its fonts. */
 export interface PdfSetting {
@@ -85,7 +97,14 @@ export class MmPage {
   }
 
   loop(points: Loop, kind: PdfLine): void {
-    points.forEach((p, i) => this.line(p, points[(i + 1) % points.length]!, kind));
+    for (const [from, to] of edgesOf({ points, closed: true })) this.line(from, to, kind);
+  }
+
+  /** A flat piece, its glue hatched beneath its lines. @param at where a point of the piece stands on the page */
+  piece(drawing: readonly Primitive[], at: (point: Point) => Point): void {
+    const shown = drawing.map((primitive) => ({ look: LOOKS[primitive.role], points: primitive.points.map(at), closed: primitive.closed }));
+    for (const { look, points } of shown) if (look === 'hatch') this.hatch(points);
+    for (const { look, ...line } of shown) if (look && look !== 'hatch') for (const [from, to] of edgesOf(line)) this.line(from, to, look);
   }
 
   text(words: string, at: Point, size: number, options: { bold?: boolean; soft?: boolean; right?: boolean } = {}): void {

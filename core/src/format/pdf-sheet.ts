@@ -1,4 +1,3 @@
-import { pieceLines } from './piece-lines.js';
 import { starterFor } from '../supplies/starter-workshops.js';
 import type { Workshop } from '../supplies/workshop.js';
 import type { Evaluation } from '../evaluate.js';
@@ -8,6 +7,7 @@ import type { Point } from '../plane/point.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { materialsOf } from '../plan/materials.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
+import { pieceDrawing } from '../sheet/piece-drawing.js';
 import { MmPage, newPdf, PAPERS, PT, wrapped, type PaperId, type PdfFonts, type PdfSetting } from './pdf-page.js';
 
 const MARGIN: Mm = 12;
@@ -148,8 +148,7 @@ interface Labels {
 
 function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, { notation, right }: Labels): void {
   const at = ([x, y]: Point): Point => [left + x * scale, bottom + y * scale];
-  for (const zone of sheet.zones) if (zone.kind === 'glue') page.hatch(zone.outline.map(at));
-  for (const { from, to, kind } of pieceLines(sheet)) page.line(at(from), at(to), kind);
+  page.piece(pieceDrawing(sheet), at);
   const top = bottom + sheet.height * scale;
   for (const label of scoreLabels(sheet, scale, notation)) {
     const [x, lift] = [left + label.x, LEVEL * label.level];

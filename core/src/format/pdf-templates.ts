@@ -1,10 +1,10 @@
-import { cutAround, pieceLines } from './piece-lines.js';
 import type { Mm } from '../measure/units.js';
 import { MM_PER_INCH } from '../measure/units.js';
 import { rectangle } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { halfTemplate } from '../sheet/half-template.js';
+import { pieceDrawing, type Primitive } from '../sheet/piece-drawing.js';
 import { MmPage, newPdf, PAPERS, PT, type PaperId, type PdfFonts, type PdfLine } from './pdf-page.js';
 
 /** Printers leave this much of a page white. */
@@ -19,8 +19,7 @@ interface Drawing {
   title: string;
   width: Mm;
   height: Mm;
-  lines: { from: Point; to: Point; kind: PdfLine }[];
-  hatched: Point[][];
+  piece: Primitive[];
   notes: { at: Point; words: string }[];
 }
 
@@ -86,8 +85,7 @@ function drawingsOf(sheets: readonly CutSheet[]): Drawing[] {
       title: `${sheet.piece.name}, ${sheet.piece.faceUp}`,
       width: sheet.width,
       height: sheet.height,
-      lines: pieceLines(sheet),
-      hatched: sheet.zones.filter((zone) => zone.kind === 'glue').map((zone) => [...zone.outline]),
+      piece: pieceDrawing(sheet),
       notes: [{ at: [sheet.width * 0.3, sheet.height * 0.45], words: `${sheet.piece.name}: ${sheet.piece.faceUp}` }],
     };
   });
@@ -100,8 +98,7 @@ function drawingsOf(sheets: readonly CutSheet[]): Drawing[] {
         title: `${half.name}, half template`,
         width: Math.max(...xs),
         height: sheet.height,
-        lines: [...cutAround(half.outline), ...half.scores.map(({ from, to, fold }) => ({ from, to, kind: fold }))],
-        hatched: [],
+        piece: pieceDrawing(half),
         notes: [{ at: [2, sheet.height / 2], words: 'straight edge on the fold' }],
       },
     ];
@@ -120,8 +117,7 @@ function bestWay(drawing: Drawing, room: { width: Mm; height: Mm }): { drawing: 
       ...drawing,
       width: drawing.height,
       height: drawing.width,
-      lines: drawing.lines.map(({ from, to, kind }) => ({ from: quarter(from), to: quarter(to), kind })),
-      hatched: drawing.hatched.map((loop) => loop.map(quarter)),
+      piece: drawing.piece.map((primitive) => ({ ...primitive, points: primitive.points.map(quarter) })),
       notes: drawing.notes.map(({ at, words }) => ({ at: quarter(at), words })),
     },
   };
@@ -163,8 +159,7 @@ function tile(drawing: Drawing, turned: boolean, room: { width: Mm; height: Mm }
 
 function draw(page: MmPage, drawing: Drawing, [dx, dy]: Point): void {
   const at = ([x, y]: Point): Point => [x + dx, y + dy];
-  for (const loop of drawing.hatched) page.hatch(loop.map(at));
-  for (const { from, to, kind } of drawing.lines) page.line(at(from), at(to), kind);
+  page.piece(drawing.piece, at);
   for (const note of drawing.notes) page.text(note.words, at(note.at), 8, { soft: true });
 }
 

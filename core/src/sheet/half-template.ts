@@ -1,7 +1,7 @@
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
 import { boxOf, rectangle, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import type { CutSheet } from './cut-sheet.js';
+import type { CutSheet, Score } from './cut-sheet.js';
 
 /** Half of a symmetrical piece, to be laid on folded stock and cut through both leaves at once. */
 export interface HalfTemplate {
@@ -10,7 +10,7 @@ export interface HalfTemplate {
   /** the half outline, its straight edge at x = 0 on the fold */
   outline: Loop;
   /** scores on this half */
-  scores: { id: string; from: Point; to: Point; fold: 'mountain' | 'valley' }[];
+  scores: Score[];
 }
 
 const ALIKE_MM2 = 0.5;
@@ -37,7 +37,7 @@ export function halfTemplate(sheet: CutSheet): HalfTemplate | undefined {
       outline: outline.map(fromFold),
       scores: sheet.scores
         .filter((s) => s !== score && Math.min(s.from[0], s.to[0]) >= axis - 1e-6)
-        .map(({ id, from, to, fold }) => ({ id, from: fromFold(from), to: fromFold(to), fold })),
+        .map((s) => ({ ...s, from: fromFold(s.from), to: fromFold(s.to) })),
     };
   }
   return undefined;

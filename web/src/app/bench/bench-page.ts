@@ -15,6 +15,7 @@ import {
 } from '@diptychon/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
+import { SelectButton } from 'primeng/selectbutton';
 import { filter } from 'rxjs';
 import { CardSession } from '../cards/card-session';
 import { OpenElsewhere } from '../cards/open-elsewhere';
@@ -37,6 +38,8 @@ import { VerdictList } from './verdict-list';
 
 const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved', failed: 'Not saved' } as const;
 
+type Look = 'standing' | 'thickness' | 'sides';
+
 /** The main screen: the standing card, its flat pieces, sizes and verdicts. */
 @Component({
   selector: 'dip-bench-page',
@@ -50,6 +53,7 @@ const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved',
     PartsTree,
     RouterLink,
     Select,
+    SelectButton,
     SidesView,
     SizesPanel,
     StandingView,
@@ -91,7 +95,12 @@ export class BenchPage {
   protected readonly problems = signal<readonly CardProblem[]>([]);
   protected readonly s = signal(1);
   protected readonly filesShown = signal(false);
-  protected readonly looking = signal<'standing' | 'thickness' | 'sides'>('standing');
+  protected readonly looks: { value: Look; label: string }[] = [
+    { value: 'standing', label: 'Opening' },
+    { value: 'thickness', label: 'Thickness when closed' },
+    { value: 'sides', label: 'Which side shows' },
+  ];
+  protected readonly looking = signal<Look>('standing');
   protected readonly shown = signal<Finding | undefined>(undefined);
   /** what is pointed at among the parts and places, above what a verdict is about */
   protected readonly pointed = signal<Highlight | undefined>(undefined);

@@ -14,7 +14,8 @@ describe('FlatView', () => {
   let changes: CardChange[];
   const element = (): HTMLElement => fixture.nativeElement;
   const readings = (): string[] => [...element().querySelectorAll('.readings li')].map((li) => li.textContent!.replace(/\s+/g, ' ').trim());
-  const press = (name: string): void => [...element().querySelectorAll('button')].find((b) => b.textContent!.trim() === name)!.click();
+  const press = (name: string): void =>
+    [...element().querySelectorAll<HTMLElement>('button, p-togglebutton')].find((b) => b.textContent!.trim() === name)!.click();
   const handles = (): SVGLineElement[] => [...element().querySelectorAll<SVGLineElement>('.handle')];
 
   async function show(evaluation: Evaluation): Promise<void> {
@@ -51,6 +52,21 @@ describe('FlatView', () => {
     expect(element().querySelector('.face')!.textContent).toContain('picture up');
     expect(readings()).toEqual(['No scores: cut it out and that is all.']);
     expect(element().querySelectorAll('.zone.glue')).toHaveLength(1);
+  });
+
+  it('says from where to where a score runs that stops part of the way, from whichever end it is read', async () => {
+    // A step of 40 mm from 30 along a fold of 150: its scores run from 30 to 70, and its slits end the fold there.
+    const parts: CardDocument['parts'] = [
+      { id: 'base', mechanism: 'folded-card', sizes: { depth: 100, length: 150 } },
+      { id: 'step', mechanism: 'step', on: { part: 'base', site: 'main-fold' }, sizes: { depth: 20, height: 30, width: 40, offset: 30 } },
+    ];
+    await show(evaluated({ ...DEMO_CARDS[0]!, notation: 'mm', parts }));
+    expect(readings().filter((text) => text.includes('from 30 mm to 70 mm along it'))).toHaveLength(3);
+    expect(readings().some((text) => text.includes('from 70 mm to 150 mm along it'))).toBe(true);
+    expect(element().querySelectorAll('path.slit')).toHaveLength(2);
+    press('Turn end for end');
+    await fixture.whenStable();
+    expect(readings().filter((text) => text.includes('from 80 mm to 120 mm along it'))).toHaveLength(3);
   });
 
   it('marks readings off the grooves of the board', async () => {

@@ -1,9 +1,12 @@
+import { FormsModule } from '@angular/forms';
+import { SelectButton } from 'primeng/selectbutton';
 import { afterNextRender, Component, computed, ElementRef, inject, input, OnDestroy, output, signal } from '@angular/core';
 import {
   filledSizes,
   mechanismById,
   boardOf,
   offGroove,
+  partOf,
   place,
   readsOffRuler,
   ROOT,
@@ -21,7 +24,8 @@ import {
 } from '@diptychon/core';
 import { NumberText } from '../fields/number-text';
 import type { CardChange } from './card-change';
-import { fitSheet, LABEL_HEIGHT, pathOf, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from '../drawings/flat-piece';
+import { fitSheet, LABEL_HEIGHT, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from '../drawings/flat-piece';
+import { pathThrough, pieceOnScreen } from '../drawings/piece-on-screen';
 import { nextMark } from '../fields/length-field';
 
 /** A part that stands on this piece, to be moved along its fold. */
@@ -46,6 +50,8 @@ interface DrawnScore {
   upright: boolean;
   at: number;
   words: string;
+  /** from where to where along it, when it does not run right across */
+  stretch?: string;
   /** how far off the board's groove, when it is */
   offGroove?: number;
   labelX: number;
@@ -72,7 +78,7 @@ const ownerOf = ({ standsFor }: Score): string => standsFor!.part ?? ROOT;
 /** Each flat piece lying along a ruler: scores in order, cuts, glue, keep-clear, and which face is up. */
 @Component({
   selector: 'dip-flat-view',
-  imports: [NumberText],
+  imports: [FormsModule, NumberText, SelectButton],
   templateUrl: './flat-view.html',
   styleUrl: './flat-view.scss',
 })
@@ -101,18 +107,12 @@ export class FlatView implements OnDestroy {
     const { sheets } = this.evaluation();
     return sheets.find((sheet) => sheet.piece.id === this.chosen()) ?? sheets[0]!;
   });
+  protected readonly pieces = computed(() => this.evaluation().sheets.map(({ piece: { id, name } }) => ({ id, name })));
   protected readonly fit = computed(() => fitSheet(this.sheet(), this.space().width, this.space().height, this.turned()));
   protected readonly ticks = computed(() => rulerTicks(this.fit(), this.card().notation));
-  protected readonly outline = computed(() =>
-    [pathOf(this.sheet().outline, this.fit()), ...this.sheet().windows.map((w) => pathOf(w.outline, this.fit()))].join(''),
-  );
-  protected readonly zones = computed(() => this.sheet().zones.map((zone) => ({ ...zone, path: pathOf(zone.outline, this.fit()) })));
-  protected readonly marks = computed(() =>
-    this.sheet().marks.map((mark) => ({ ...mark, a: toScreen(mark.from, this.fit()), b: toScreen(mark.to, this.fit()) })),
-  );
-  protected readonly cuts = computed(() =>
-    this.sheet().cuts.map((cut) => ({ ...cut, a: toScreen(cut.from, this.fit()), b: toScreen(cut.to, this.fit()) })),
-  );
+  protected readonly drawn = computed(() => pieceOnScreen(this.sheet(), (point) => toScreen(point, this.fit())));
+  /** What is said of zones and pencil lines, by their ids. */
+  protected readonly says = computed(() => new Map([...this.sheet().zones, ...this.sheet().marks].map(({ id, says }) => [id, says])));
   protected readonly litPanels = computed(() => {
     const { design } = this.evaluation();
     return this.highlight()
@@ -120,9 +120,9 @@ export class FlatView implements OnDestroy {
       .filter((panel) => panel.piece.id === this.sheet().piece.id)
       .map((panel) => {
         const corner = { x: Math.min(...panel.piece.outline.map(([x]) => x)), y: Math.min(...panel.piece.outline.map(([, y]) => y)) };
-        return pathOf(
-          panel.area.outer.map(([x, y]) => [x - corner.x, y - corner.y] as const),
-          this.fit(),
+        return pathThrough(
+          panel.area.outer.map(([x, y]) => toScreen([x - corner.x, y - corner.y], this.fit())),
+          true,
         );
       });
   });
@@ -147,6 +147,7 @@ export class FlatView implements OnDestroy {
         upright,
         at,
         words: upright ? rulerWords(at, notation) : 'set between two pencil marks',
+        ...(upright && { stretch: this.stretchOf(score) }),
         ...(off !== undefined && { offGroove: Math.abs(off) }),
         labelX: upright ? x1 : (x1 + x2) / 2,
         draggable: score.standsFor !== undefined,
@@ -193,8 +194,18 @@ export class FlatView implements OnDestroy {
     this.watch.disconnect();
   }
 
+  /** Read upward from the end that lies toward the maker. */
+  private stretchOf(score: Score): string | undefined {
+    const part = partOf(score, this.sheet());
+    if (!part) return undefined;
+    const { height } = this.sheet();
+    const [low, high] = this.turned() ? [height - part[1], height - part[0]] : part;
+    const { notation } = this.card();
+    return `from ${sayLength(low, notation)} to ${sayLength(high, notation)} along it`;
+  }
+
   protected say(score: DrawnScore): string {
-    return `${score.order}. ${score.score.name}, ${score.score.fold}, ${score.upright ? sayLength(score.at, this.card().notation) : score.words}`;
+    return `${score.order}. ${score.score.name}, ${score.score.fold}, ${score.upright ? sayLength(score.at, this.card().notation) : score.words}${score.stretch ? `, ${score.stretch}` : ''}`;
   }
 
   protected grab(event: PointerEvent, { score }: DrawnScore): void {

@@ -41,6 +41,9 @@ describe('ThicknessView', () => {
   });
 
   it('tells what lies elsewhere as the probe is moved: in the window only the back', async () => {
+    // Down to the edge, half way up again, and from the bellows out into the window.
+    await press('ArrowDown', 200);
+    await press('ArrowUp', 25);
     await press('ArrowRight', 21);
     expect(layers()).toEqual(['back, 0.31 mm']);
     expect(element().querySelector('#thickness-here')!.textContent).toMatch(/0\.31 mm.*thick, 50 mm from the left side/);

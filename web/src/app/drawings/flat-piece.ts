@@ -31,16 +31,6 @@ export function toScreen([x, y]: Point, fit: Fit): Point {
   return [fit.left + u * fit.scale, fit.top + (fit.height - v) * fit.scale];
 }
 
-export function pathOf(points: readonly Point[], fit: Fit): string {
-  return `M${points
-    .map((p) =>
-      toScreen(p, fit)
-        .map((n) => n.toFixed(2))
-        .join(' '),
-    )
-    .join('L')}Z`;
-}
-
 export interface Tick {
   x: number;
   size: number;

@@ -15,8 +15,11 @@ describe('CommandSearch', () => {
     await fixture.whenStable();
   }
 
+  /** The list’s keys are told by their codes. */
+  const CODES: Readonly<Record<string, number>> = { ArrowUp: 38, ArrowDown: 40 };
+
   async function press(key: string, more: KeyboardEventInit = {}): Promise<void> {
-    (field() ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...more }));
+    (field() ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, keyCode: CODES[key] ?? 0, bubbles: true, ...more }));
     await fixture.whenStable();
   }
 

@@ -1,4 +1,6 @@
-import { Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { ListKeyManager, type ListKeyManagerOption } from '@angular/cdk/a11y';
+import { Component, computed, ElementRef, inject, Injector, OnDestroy, signal, viewChild } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -118,7 +120,7 @@ const KEYS: readonly { keys: string; does: string }[] = [
   `,
   host: { '(document:keydown)': 'shortcut($event)' },
 })
-export class CommandSearch {
+export class CommandSearch implements OnDestroy {
   private readonly commands = inject(Commands);
   private readonly router = inject(Router);
   private readonly preferences = inject(Preferences);
@@ -127,7 +129,6 @@ export class CommandSearch {
   protected readonly searching = signal(false);
   protected readonly helping = signal(false);
   protected readonly wanted = signal('');
-  protected readonly at = signal(0);
 
   private readonly always: readonly Command[] = [
     { words: 'Go to the shelf', run: () => void this.router.navigate(['/']) },
@@ -146,9 +147,16 @@ export class CommandSearch {
     );
   });
 
+  private readonly list = new ListKeyManager<Command & ListKeyManagerOption>(this.found, inject(Injector)).withWrap();
+  protected readonly at = toSignal(this.list.change, { initialValue: 0 });
+
+  ngOnDestroy(): void {
+    this.list.destroy();
+  }
+
   protected look(words: string): void {
     this.wanted.set(words);
-    this.at.set(0);
+    this.list.setActiveItem(0);
   }
 
   protected focus(): void {
@@ -156,12 +164,7 @@ export class CommandSearch {
   }
 
   protected key(event: KeyboardEvent): void {
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    const count = this.found().length;
-    if (step !== 0 && count > 0) {
-      event.preventDefault();
-      this.at.update((i) => (i + step + count) % count);
-    }
+    this.list.onKeydown(event);
     const chosen = this.found()[this.at()];
     if (event.key === 'Enter' && chosen) this.run(chosen);
   }

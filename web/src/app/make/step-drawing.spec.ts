@@ -58,12 +58,12 @@ describe('StepDrawing', () => {
       await draw(picture);
       fixture.componentRef.setInput('sheet', { ...sheet, cuts: [slit] });
       await fixture.whenStable();
-      const line = svg().querySelector('.slit')!;
-      return ['x1', 'x2'].map((end) => (Number(line.getAttribute(end)) - 46) / (608 / sheet.width));
+      const ends = svg().querySelector('.slit')!.getAttribute('d')!.slice(1).split('L');
+      return ends.map((end) => (Number(end.split(' ')[0]) - 46) / (608 / sheet.width));
     };
-    expect(await place({ cuts: true })).toEqual([expect.closeTo(40, 6), expect.closeTo(90, 6)]);
+    expect(await place({ cuts: true })).toEqual([expect.closeTo(40, 1), expect.closeTo(90, 1)]);
     expect(svg().querySelectorAll('.slit.bold')).toHaveLength(1);
-    expect(await place({ face: 'down' })).toEqual([expect.closeTo(sheet.width - 40, 6), expect.closeTo(sheet.width - 90, 6)]);
+    expect(await place({ face: 'down' })).toEqual([expect.closeTo(sheet.width - 40, 1), expect.closeTo(sheet.width - 90, 1)]);
   });
 
   it('says how the piece lies', async () => {

@@ -1,6 +1,7 @@
 import { Component, computed, input } from '@angular/core';
 import type { CutSheet, Point, StepPicture } from '@diptychon/core';
 import { spread } from '../drawings/flat-piece';
+import { pieceOnScreen } from '../drawings/piece-on-screen';
 
 const WIDTH = 700;
 const HEIGHT = 460;
@@ -30,24 +31,17 @@ interface Line {
         class="piece"
         [class.under]="picture().face === 'down'"
         [class.bold]="picture().cuts"
-        [attr.d]="outline()"
+        [attr.d]="drawn().paper"
         fill-rule="evenodd"
       />
-      @for (slit of slits(); track slit.id) {
-        <line
-          class="slit"
-          [class.bold]="picture().cuts"
-          [attr.x1]="slit.a[0]"
-          [attr.y1]="slit.a[1]"
-          [attr.x2]="slit.b[0]"
-          [attr.y2]="slit.b[1]"
-        />
+      @for (slit of drawn().of('slit'); track slit.id) {
+        <path class="slit" [class.bold]="picture().cuts" [attr.d]="slit.path" />
       }
       @for (zone of zones(); track zone.id) {
         <path class="zone" [attr.d]="zone.path" />
       }
       @for (mark of marks(); track mark.id) {
-        <line class="mark" [attr.x1]="mark.a[0]" [attr.y1]="mark.a[1]" [attr.x2]="mark.b[0]" [attr.y2]="mark.b[1]" />
+        <path class="mark" [attr.d]="mark.path" />
       }
       @for (line of labelled(); track line.id) {
         <line class="score" [class]="line.fold" [attr.x1]="line.a[0]" [attr.y1]="line.a[1]" [attr.x2]="line.b[0]" [attr.y2]="line.b[1]" />
@@ -83,33 +77,28 @@ export class StepDrawing {
     };
   });
 
-  private readonly path = (loop: readonly Point[]): string => `M${loop.map((p) => this.place()(p).join(' ')).join('L')}Z`;
-  protected readonly outline = computed(() =>
-    [this.sheet().outline, ...this.sheet().windows.map((w) => w.outline)].map(this.path).join(''),
-  );
-  protected readonly slits = computed(() =>
-    this.sheet().cuts.map(({ id, from, to }) => ({ id, a: this.place()(from), b: this.place()(to) })),
-  );
+  protected readonly drawn = computed(() => pieceOnScreen(this.sheet(), this.place()));
   protected readonly zones = computed(() =>
-    this.sheet()
-      .zones.filter((zone) => this.picture().zones.includes(zone.id))
-      .map((zone) => ({ id: zone.id, path: this.path(zone.outline) })),
+    this.drawn()
+      .of('glue', 'keep-clear', 'decorate')
+      .filter((zone) => this.picture().zones.includes(zone.id)),
   );
   protected readonly marks = computed(() =>
     this.picture().marks
-      ? this.sheet()
-          .marks.filter(({ face }) => (face ?? 'up') === this.picture().face)
-          .map((mark) => ({ id: mark.id, a: this.place()(mark.from), b: this.place()(mark.to) }))
+      ? this.drawn()
+          .of('pencil')
+          .filter(({ face }) => face === this.picture().face)
       : [],
   );
   protected readonly scores = computed((): Line[] =>
-    this.sheet()
-      .scores.filter((score) => this.picture().scores.includes(score.id))
-      .map((score) => {
-        const [a, b] = [this.place()(score.from), this.place()(score.to)];
-        const at = this.order().indexOf(score.id);
+    this.drawn()
+      .of('mountain', 'valley')
+      .filter(({ id }) => this.picture().scores.includes(id))
+      .map(({ id, role, points }) => {
+        const [a, b] = [points[0]!, points[1]!];
+        const at = this.order().indexOf(id);
         const upper = a[1] < b[1] ? a : b;
-        return { id: score.id, a, b, fold: score.fold, ...(at >= 0 && { order: at + 1 }), label: [upper[0], upper[1] - 24] as Point };
+        return { id, a, b, fold: role, ...(at >= 0 && { order: at + 1 }), label: [upper[0], upper[1] - 24] as Point };
       }),
   );
   /** The same with order numbers moved apart where they would cover each other. */

@@ -1,6 +1,6 @@
 import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Router, RouterLink } from '@angular/router';
+import { Router } from '@angular/router';
 import { cardToTry, CATALOGUE, mechanismById, type CardDocument } from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
@@ -21,7 +21,7 @@ const OPENINGS = Array.from({ length: 17 }, (_, i) => i / 16);
 /** The whole catalogue as little cards that open when they are pointed at, and a start from each. */
 @Component({
   selector: 'dip-movements-page',
-  imports: [Button, FormsModule, InputText, LiveCard, NewCardDialog, RouterLink, ScreenBar],
+  imports: [Button, FormsModule, InputText, LiveCard, NewCardDialog, ScreenBar],
   templateUrl: './movements-page.html',
   styleUrl: './movements-page.scss',
 })

@@ -1,24 +1,25 @@
 import { describe, expect, it } from 'vitest';
 import { cardWith, evaluated } from '../testing/evaluated.js';
-import { pieceLines } from './piece-lines.js';
+import { edgesOf, isCut, pieceDrawing, type Primitive } from './piece-drawing.js';
 
 describe('the lines of a card with a step', () => {
   const sizes = { depth: 20, height: 30, width: 40, offset: 50 };
   const [sheet] = evaluated(cardWith('step', sizes, { depth: 100, length: 150 })).sheets;
-  const lines = pieceLines(sheet!);
-  const of = (kind: string) => lines.filter((line) => line.kind === kind).map(({ from, to }) => [from, to]);
+  const drawing = pieceDrawing(sheet!);
+  const edges = (wanted: (primitive: Primitive) => boolean) => drawing.filter(wanted).flatMap(edgesOf);
+  const of = (role: Primitive['role']) => edges((primitive) => primitive.role === role);
 
   it('have both slits to cut, across the fold', () => {
-    expect(of('cut')).toContainEqual([
+    expect(of('slit')).toContainEqual([
       [80, 50],
       [130, 50],
     ]);
-    expect(of('cut')).toContainEqual([
+    expect(of('slit')).toContainEqual([
       [80, 90],
       [130, 90],
     ]);
     // Four edges and two slits.
-    expect(of('cut')).toHaveLength(6);
+    expect(edges(isCut)).toHaveLength(6);
   });
 
   it('have every score by how it is folded', () => {
@@ -32,7 +33,8 @@ describe('the lines of a glued strip’s host', () => {
     const [sheet] = evaluated(
       cardWith('step', { cutFrom: 'strip', depth: 20, height: 30, width: 40, offset: 50 }, { depth: 100, length: 150 }),
     ).sheets;
-    const kinds = pieceLines(sheet!).map(({ kind }) => kind);
-    expect([kinds.filter((kind) => kind === 'cut').length, kinds.filter((kind) => kind === 'pencil').length]).toEqual([4, 2]);
+    const drawing = pieceDrawing(sheet!);
+    expect(drawing.filter(isCut).map(({ role }) => role)).toEqual(['outline']);
+    expect(drawing.filter(({ role }) => role === 'pencil')).toHaveLength(2);
   });
 });

@@ -1,0 +1,49 @@
+import type { Point } from '../plane/point.js';
+import type { CutSheet } from './cut-sheet.js';
+import type { Face, Fold, Zone } from './piece.js';
+
+/** What a line or an area of a flat piece is for. */
+export type DrawingRole = 'outline' | 'window' | 'slit' | Fold | 'pencil' | Zone['kind'];
+
+/** One line or area of a flat piece, in the piece's own coordinates (mm, origin at the lower left corner of the blank). */
+export interface Primitive {
+  role: DrawingRole;
+  /** of the score, window, slit, mark or zone it draws; `outline` for the outline */
+  id: string;
+  points: readonly Point[];
+  closed: boolean;
+  face: Face;
+}
+
+/** A cut sheet, or as much of one as there is. */
+type Drawable = Pick<CutSheet, 'outline' | 'scores'> & Partial<Pick<CutSheet, 'windows' | 'cuts' | 'marks' | 'zones'>>;
+
+const CUT: readonly DrawingRole[] = ['outline', 'window', 'slit'];
+
+/** Whether a line is cut through. */
+export const isCut = ({ role }: Primitive): boolean => CUT.includes(role);
+
+/** Whether a line is folded along. */
+export const isFold = ({ role }: Primitive): boolean => role === 'mountain' || role === 'valley';
+
+/**
+ * The one drawing of a flat piece that every page, screen and file shows: each says only how a role looks. Outline first,
+ * then what is cut inside it, folds, pencil lines and zones.
+ */
+export function pieceDrawing({ outline, windows = [], cuts = [], scores, marks = [], zones = [] }: Drawable): Primitive[] {
+  const up = { face: 'up' } as const;
+  return [
+    { role: 'outline', id: 'outline', points: outline, closed: true, ...up },
+    ...windows.map((window): Primitive => ({ role: 'window', id: window.id, points: window.outline, closed: true, ...up })),
+    ...cuts.map(({ id, from, to }): Primitive => ({ role: 'slit', id, points: [from, to], closed: false, ...up })),
+    ...scores.map(({ id, fold, from, to }): Primitive => ({ role: fold, id, points: [from, to], closed: false, ...up })),
+    ...marks.map(({ id, from, to, face = 'up' }): Primitive => ({ role: 'pencil', id, points: [from, to], closed: false, face })),
+    ...zones.map(({ id, kind, outline: edge, face }): Primitive => ({ role: kind, id, points: edge, closed: true, face })),
+  ];
+}
+
+/** The straight edges of a line, one after the other; back to its beginning where it is closed. */
+export function edgesOf({ points, closed }: Pick<Primitive, 'points' | 'closed'>): [from: Point, to: Point][] {
+  const last = closed ? points.length : points.length - 1;
+  return points.slice(0, last).map((from, i) => [from, points[(i + 1) % points.length]!]);
+}
