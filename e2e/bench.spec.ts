@@ -104,6 +104,63 @@ test('a score dragged on the flat piece changes the size behind it', async ({ pa
   await expect(page.getByLabel('Depth', { exact: true })).not.toHaveValue('151 mm');
 });
 
+test('a size dragged 300 times leaves no queue, and no thread or drawing context behind', async ({ page }) => {
+  await page.addInitScript(() => {
+    const counted = window as unknown as { asked: number; contexts: number };
+    [counted.asked, counted.contexts] = [0, 0];
+    const { postMessage } = Worker.prototype;
+    Worker.prototype.postMessage = function (...given: unknown[]) {
+      counted.asked++;
+      return (postMessage as (...all: unknown[]) => void).apply(this, given);
+    };
+    const { getContext } = HTMLCanvasElement.prototype;
+    HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, ...given: unknown[]) {
+      if (String(given[0]).startsWith('webgl')) counted.contexts++;
+      return (getContext as (...all: unknown[]) => unknown).apply(this, given);
+    } as typeof getContext;
+  });
+  const counts = (): Promise<{ asked: number; contexts: number }> =>
+    page.evaluate(() => {
+      const { asked, contexts } = window as unknown as { asked: number; contexts: number };
+      return { asked, contexts };
+    });
+  await openDemo(page, 'Thank-you easel');
+  await expect(page.getByText('Ready to make: every check passes.').first()).toBeVisible();
+  const handle = page.getByRole('slider', { name: /main fold/ }).first();
+  const box = (await handle.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  // The threads are all made by the first few changes.
+  for (let i = 0; i < 20; i++) await page.mouse.move(x + (i % 2) * 6, y);
+  const before = { ...(await counts()), threads: page.workers().length };
+  // As fast as a hand's moves come in, whether or not a frame was drawn between them.
+  await handle.evaluate(
+    async (line, from) => {
+      for (let i = 0; i < 300; i++) {
+        const clientX = from.x + 20 * Math.sin(i / 12);
+        line.dispatchEvent(new PointerEvent('pointermove', { bubbles: true, clientX, clientY: from.y }));
+        await new Promise((next) => setTimeout(next, 8));
+      }
+    },
+    { x, y },
+  );
+  await page.mouse.move(x + 10, y);
+  const dragged = await counts();
+  await page.mouse.up();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const depth = Number.parseFloat(await page.getByLabel('Depth', { exact: true }).inputValue());
+  await expect(page.locator('.measure', { hasText: 'Front score at' })).toContainText(`${depth / 2} mm`);
+  await page.waitForTimeout(600);
+  const after = await counts();
+  // What was still to be asked for when the hand let go: the last card and what is shown beside it, not 300 of them.
+  expect(after.asked - dragged.asked).toBeLessThan(12);
+  await page.waitForTimeout(400);
+  expect((await counts()).asked).toBe(after.asked);
+  expect(page.workers().length).toBe(before.threads);
+  expect(after.contexts).toBe(before.contexts);
+});
+
 test('the SVG is true to size with its groups, and a card file comes back', async ({ page }) => {
   await openDemo(page, 'Thank-you easel');
   await page.getByRole('button', { name: 'Print and files' }).click();

@@ -52,6 +52,36 @@ describe('CardSession', () => {
     expect(depthOf((await store.get(easel.id))?.card)).toBe(133);
   });
 
+  it('saves one after the other where the storage is slow, and never takes itself for another tab', async () => {
+    const { save } = store;
+    store.save = async (...given) => {
+      await pause(350);
+      return save.apply(store, given);
+    };
+    for (const depth of [139, 138, 137]) {
+      session.change('Depth', deeper(depth));
+      await pause(200);
+      expect(session.saveState()).toBe('saving');
+    }
+    await pause(1500);
+    expect(session.saveState()).toBe('saved');
+    expect(depthOf((await store.get(easel.id))?.card)).toBe(137);
+  });
+
+  it('finds a change made during a save, though its page was closed before its own', async () => {
+    const { save } = store;
+    session.change('Depth', deeper(129));
+    store.save = async (...given) => {
+      const revision = await save.apply(store, given);
+      session.change('Depth', deeper(128));
+      // The page is closed here: nothing more is saved.
+      store.save = () => new Promise(() => undefined);
+      return revision;
+    };
+    await pause(600);
+    expect(depthOf((await store.get(easel.id))?.card)).toBe(128);
+  });
+
   it('finds a change again that was made just before the page was closed', async () => {
     session.change('Depth', deeper(121));
     const kept = await store.get(easel.id);

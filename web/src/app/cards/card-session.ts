@@ -26,6 +26,8 @@ export class CardSession {
   private readonly future = signal<Step[]>([]);
   private readonly changes = new Subject<void>();
   private revision = 0;
+  private saving: Promise<void> = Promise.resolve();
+  private kept: CardDocument | undefined;
   private lastWhat = '';
   private lastChange = 0;
 
@@ -108,12 +110,21 @@ export class CardSession {
     this.changes.next();
   }
 
-  private async save(): Promise<void> {
+  /** One save after the other: one that overtook another would find the card changed, and take itself for another tab. */
+  private save(): Promise<void> {
+    this.saving = this.saving.then(() => this.saveNow());
+    return this.saving;
+  }
+
+  private async saveNow(): Promise<void> {
     const card = this.card();
-    if (!card) return;
+    if (!card || (card === this.kept && this.saveState() === 'saved')) return;
     try {
       this.revision = await this.store.save(card, this.revision);
+      this.kept = card;
+      // A change made meanwhile stands over what was saved just now.
       if (this.card() === card) this.journal.clear();
+      else this.journal.write(this.card()!, this.revision);
       this.saveState.set(this.card() === card ? 'saved' : 'saving');
     } catch (error) {
       this.saveState.set(error instanceof SavedElsewhere ? 'conflict' : 'failed');
