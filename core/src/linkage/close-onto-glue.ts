@@ -11,8 +11,8 @@ import { assemble, type Bond, type LinkageInput } from './structure.js';
  * @throws RangeError when a panel hangs on nothing but such a bond
  */
 export function closeOntoGlue(input: LinkageInput): LinkageInput {
-  if (input.bonds.every((bond) => bond.placedBy === 'marks')) return input;
-  const fixed = input.bonds.filter((bond) => bond.placedBy === 'marks');
+  if (input.bonds.every((bond) => bond.placedBy !== 'closing')) return input;
+  const fixed = input.bonds.filter((bond) => bond.placedBy !== 'closing');
   const linkage = assemble({ ...input, bonds: fixed });
   const pose = emptyPose(linkage);
   poseAt(

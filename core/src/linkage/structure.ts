@@ -26,7 +26,7 @@ export interface Bond {
   zone: string;
   /** how the panel's piece lies on the partner's piece; for `closing`, read off the closed card instead */
   placement: Placement;
-  placedBy: 'marks' | 'closing';
+  placedBy?: 'closing';
 }
 
 /** A point of one panel that rests on the plane of another. */

@@ -32,4 +32,7 @@ export function undone({ to, turn, flipped }: Placement): Placement {
   return { ...back, to: [-x, -y] };
 }
 
+/** Laid as drawn, its origin on a point. */
+export const shifted = (to: Point): Placement => ({ to, turn: 0, flipped: false });
+
 export const UNMOVED: Placement = { to: [0, 0], turn: 0, flipped: false };

@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { rectangle } from '../../plane/outline.js';
 import { blankPiece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
@@ -5,7 +6,7 @@ import type { Base, Measure } from '../contract.js';
 import { lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
-import { edgesOf, uprightCrease } from '../drawing/upright.js';
+import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { windowLoop, windowSizes } from '../opening/window-sizes.js';
 import { mm } from '../measures.js';
 import { meeting, equalWidths, reserved } from '../../claim/claims.js';
@@ -20,6 +21,9 @@ const windowPlace = (sizes: Sizes) => {
   const [width, height] = [num(sizes, 'windowWidth'), num(sizes, 'windowHeight')];
   return { x: (front - width) / 2, y: (length - height) / 2 + num(sizes, 'windowOffsetY'), width, height };
 };
+
+/** Panels are told apart below the window. */
+const BELOW_WINDOW = 1;
 
 /** A box whose sides fold inward like bellows; the front has a window. */
 export const bellowsBox: Base = {
@@ -102,10 +106,32 @@ export const bellowsBox: Base = {
     const front = num(sizes, 'frontWidth');
     const length = num(sizes, 'length');
     const [left, right] = [num(sizes, 'bellows'), num(sizes, 'rightBellows')];
-    const x = edgesOf([left, left, left, front, right, right, front]);
-    const along = [0, length] as const;
+    const over = (id: string, name: string): StripFold => ({ id, name, fold: 'mountain', closed: -Math.PI });
+    const middle = (side: string): StripFold => ({
+      id: `${side}-middle`,
+      name: `${side} bellows, middle`,
+      fold: 'valley',
+      closed: Math.PI,
+    });
+    const { x, drawn } = panelStrip(
+      length,
+      [
+        {
+          panel: 'tab',
+          name: 'glue tab',
+          width: left,
+          then: { ...over('tab-fold', 'tab fold'), standsFor: { size: 'bellows', perMm: 1 } },
+        },
+        { panel: 'left-back-bellows', name: 'left bellows, back half', width: left, then: middle('left') },
+        { panel: 'left-front-bellows', name: 'left bellows, front half', width: left, then: over('left-front', 'front, left fold') },
+        { panel: 'front', name: 'front', width: front, then: over('right-front', 'front, right fold') },
+        { panel: 'right-front-bellows', name: 'right bellows, front half', width: right, then: middle('right') },
+        { panel: 'right-back-bellows', name: 'right bellows, back half', width: right, then: over('right-back', 'back fold') },
+        { panel: 'back', name: 'back', width: front },
+      ],
+      BELOW_WINDOW,
+    );
     const window = windowPlace(sizes);
-    const anchorY = 1;
     const fold = bellowsFold(left, num(sizes, 'poke'));
     const glue = rectangle(TAB_CLEARANCE, TAB_CLEARANCE, left - 2 * TAB_CLEARANCE, length - 2 * TAB_CLEARANCE);
     const zone = (side: 'left' | 'right') => ({
@@ -115,30 +141,12 @@ export const bellowsBox: Base = {
       for: `where the ${side} bellows lie when the box is closed`,
       mend: { size: 'windowWidth', label: 'window', value: front - 2 * Math.max(left, right) },
     });
-    const names = [
-      ['tab', 'glue tab'],
-      ['left-back-bellows', 'left bellows, back half'],
-      ['left-front-bellows', 'left bellows, front half'],
-      ['front', 'front'],
-      ['right-front-bellows', 'right bellows, front half'],
-      ['right-back-bellows', 'right bellows, back half'],
-      ['back', 'back'],
-    ] as const;
     const piece = blankPiece({
       id: 'base',
       name: 'Box',
       stock: 'base',
       faceUp: 'outside up',
-      outline: rectangle(0, 0, x[7]!, length),
       because: 'front and back, two bellows on either side, and a tab as wide as one of them',
-      creases: [
-        uprightCrease('tab-fold', 'tab fold', x[1]!, along, 'mountain', -Math.PI, { size: 'bellows', perMm: 1 }),
-        uprightCrease('left-middle', 'left bellows, middle', x[2]!, along, 'valley', Math.PI),
-        uprightCrease('left-front', 'front, left fold', x[3]!, along, 'mountain', -Math.PI),
-        uprightCrease('right-front', 'front, right fold', x[4]!, along, 'mountain', -Math.PI),
-        uprightCrease('right-middle', 'right bellows, middle', x[5]!, along, 'valley', Math.PI),
-        uprightCrease('right-back', 'back fold', x[6]!, along, 'mountain', -Math.PI),
-      ],
       windows: [
         {
           id: 'window',
@@ -155,7 +163,7 @@ export const bellowsBox: Base = {
           says: `keep clear inside: here lie the ${side} bellows`,
         })),
       ],
-      anchors: names.map(([panel, name], i) => ({ panel, name, at: [(x[i]! + x[i + 1]!) / 2, anchorY] })),
+      ...drawn,
     });
     const depth = 2 * left * Math.cos(fold / 2);
     return {
@@ -169,8 +177,7 @@ export const bellowsBox: Base = {
           partner: 'base/back',
           partnerFace: 'down',
           zone: 'tab-glue',
-          placement: { to: [x[7]! - left, 0], turn: 0, flipped: false },
-          placedBy: 'marks',
+          placement: shifted([x[7]! - left, 0]),
         },
       ],
       ground: 'base/front',

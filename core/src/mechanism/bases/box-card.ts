@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { rectangle } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
 import { SHAPE_OPTIONS } from '../../plane/shapes.js';
@@ -209,8 +210,7 @@ export const boxCard: Base = {
           partner: 'base/first-wall',
           partnerFace: 'down',
           zone: 'tab-glue',
-          placement: { to: [-x[4]!, 0], turn: 0, flipped: false },
-          placedBy: 'marks',
+          placement: shifted([-x[4]!, 0]),
         },
         ...dividers.flatMap((divider) => divider.bonds),
       ],

@@ -175,7 +175,6 @@ export const easelFoldedFront: Base = {
           partnerFace: 'down',
           zone: 'display-glue',
           placement: { to: [0, aside], turn: -Math.PI / 2, flipped: true },
-          placedBy: 'marks',
         },
         stopped.bond,
       ],

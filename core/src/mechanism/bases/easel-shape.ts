@@ -149,7 +149,6 @@ export const easelShape: Base = {
       partnerFace: 'down',
       zone: `cover-glue-${i + 1}`,
       placement: { to: [0, 0], turn: -Math.PI / 2, flipped: true },
-      placedBy: 'marks',
     }));
     const stopped = stopOnLeaf(context, body, high + stop);
     const lean = easelLean(sides.strut, sides.foot, stop);

@@ -19,7 +19,7 @@ import {
 } from '../easel/easel-parts.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedHeight } from '../tracked.js';
-import { edgesOf, uprightCrease } from '../drawing/upright.js';
+import { panelStrip } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
 import { closing } from '../../claim/claims.js';
 
@@ -141,9 +141,29 @@ export const easelStrip: Base = {
     const stopLength = num(sizes, 'stopLength');
     const zigzag = isZigzag(sizes);
     const sides = sidesOf(sizes);
-    const x = edgesOf([high, flap, strut, base]);
-    const along = [0, width] as const;
     const held = zigzag ? Math.PI : -Math.PI;
+    const { x, drawn } = panelStrip(width, [
+      {
+        panel: 'display',
+        name: 'display',
+        width: high,
+        then: {
+          id: 'display-fold',
+          name: 'display fold',
+          fold: zigzag ? 'valley' : 'mountain',
+          closed: held,
+          standsFor: { size: 'displayHeight', perMm: 1 },
+        },
+      },
+      {
+        panel: 'flap',
+        name: 'flap',
+        width: flap,
+        then: { id: 'flap-fold', name: 'flap fold', fold: zigzag ? 'mountain' : 'valley', closed: zigzag ? -Math.PI : 0 },
+      },
+      { panel: 'strut', name: 'strut', width: strut, then: { id: 'back-fold', name: 'back fold', fold: 'valley', closed: Math.PI } },
+      { panel: 'base', name: 'base', width: base },
+    ]);
     const glue = rectangle(high - flap + TAB_CLEARANCE, TAB_CLEARANCE, flap - 2 * TAB_CLEARANCE, width - 2 * TAB_CLEARANCE);
     const inner = zigzag ? ('up' as const) : ('down' as const);
     const strip = blankPiece({
@@ -151,24 +171,10 @@ export const easelStrip: Base = {
       name: 'Strip',
       stock: 'base',
       faceUp: 'inside of the base up',
-      outline: rectangle(0, 0, x[4]!, width),
       because: 'display, flap, strut and base one after the other',
-      creases: [
-        uprightCrease('display-fold', 'display fold', x[1]!, along, zigzag ? 'valley' : 'mountain', held, {
-          size: 'displayHeight',
-          perMm: 1,
-        }),
-        uprightCrease('flap-fold', 'flap fold', x[2]!, along, zigzag ? 'mountain' : 'valley', zigzag ? -Math.PI : 0),
-        uprightCrease('back-fold', 'back fold', x[3]!, along, 'valley', Math.PI),
-      ],
       marks: [{ id: 'stop-line', from: [x[3]! + stop, 0], to: [x[3]! + stop, width], says: 'the stop begins here' }],
       zones: [{ id: 'flap-glue', kind: 'glue', face: inner, outline: glue, says: 'glue the display to the flap, clear of both folds' }],
-      anchors: [
-        { panel: 'display', name: 'display', at: [high / 2, width / 2] },
-        { panel: 'flap', name: 'flap', at: [x[1]! + flap / 2, width / 2] },
-        { panel: 'strut', name: 'strut', at: [x[2]! + strut / 2, width / 2] },
-        { panel: 'base', name: 'base', at: [x[3]! + base / 2, width / 2] },
-      ],
+      ...drawn,
     });
     const stopped = stopStrip(
       'stop',
@@ -191,7 +197,6 @@ export const easelStrip: Base = {
           partnerFace: inner,
           zone: 'flap-glue',
           placement: { to: [2 * high, 0], turn: 0, flipped: true },
-          placedBy: 'marks',
         },
       ],
       touches: [{ id: 'foot-on-base', panel: footPanel, at: [footX, width / 2], on: 'base/base' }],

@@ -9,7 +9,7 @@ import { slotTravel } from '../filmed/film-slot.js';
 import { leastSlot } from '../../sheet/slot.js';
 import { num, type SizeContext, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedTravel } from '../tracked.js';
-import { edgesOf, uprightCrease } from '../drawing/upright.js';
+import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
 import { slot, stiff } from '../../claim/claims.js';
 
@@ -145,39 +145,40 @@ export const filmStand: Base = {
     const margin = num(sizes, 'slotMargin');
     const slotWide = num(sizes, 'slotWidth');
     const filmHeight = num(sizes, 'filmHeight');
-    const x = edgesOf([b, a, b, a, a, b, a, b]);
-    const along = [0, length] as const;
+    const fold = (id: string, name: string, closed: number, more: Partial<StripFold> = {}): StripFold => ({
+      id,
+      name,
+      fold: 'valley',
+      closed,
+      ...more,
+    });
+    const { x, drawn } = panelStrip(
+      length,
+      [
+        {
+          panel: 'left-tab',
+          name: 'left tab',
+          width: b,
+          then: fold('left-tab', 'left tab fold', Math.PI, { standsFor: { size: 'wall', perMm: 1 } }),
+        },
+        { panel: 'left-floor', name: 'left floor', width: a, then: fold('left-foot', 'left wall, lower fold', 0) },
+        { panel: 'left-wall', name: 'left wall', width: b, then: fold('left-edge', 'left wall, upper fold', 0) },
+        { panel: 'left-top', name: 'left half of the top', width: a, then: fold('ridge', 'centre of the top', Math.PI) },
+        { panel: 'right-top', name: 'right half of the top', width: a, then: fold('right-edge', 'right wall, upper fold', 0) },
+        { panel: 'right-wall', name: 'right wall', width: b, then: fold('right-foot', 'right wall, lower fold', 0) },
+        { panel: 'right-floor', name: 'right floor', width: a, then: fold('right-tab', 'right tab fold', Math.PI) },
+        { panel: 'right-tab', name: 'right tab', width: b },
+      ],
+      margin / 2,
+    );
     const middle = length / 2;
     const tabGlue = (from: Mm) => rectangle(from + TAB_CLEARANCE, margin + 1, b - 2 * TAB_CLEARANCE, length - 2 * margin - 2);
-    const names = ['left-tab', 'left-floor', 'left-wall', 'left-top', 'right-top', 'right-wall', 'right-floor', 'right-tab'] as const;
-    const words = [
-      'left tab',
-      'left floor',
-      'left wall',
-      'left half of the top',
-      'right half of the top',
-      'right wall',
-      'right floor',
-      'right tab',
-    ];
-    const score = (i: number, id: string, name: string, closed: number) =>
-      uprightCrease(id, name, x[i]!, along, 'valley', closed, i === 1 ? { size: 'wall', perMm: 1 } : undefined);
     const piece = blankPiece({
       id: 'base',
       name: 'Box',
       stock: 'base',
       faceUp: 'inside up',
-      outline: rectangle(0, 0, x[8]!, length),
       because: 'four floors wide and four walls: tab, floor, wall and top, and the same back again',
-      creases: [
-        score(1, 'left-tab', 'left tab fold', Math.PI),
-        score(2, 'left-foot', 'left wall, lower fold', 0),
-        score(3, 'left-edge', 'left wall, upper fold', 0),
-        score(4, 'ridge', 'centre of the top', Math.PI),
-        score(5, 'right-edge', 'right wall, upper fold', 0),
-        score(6, 'right-foot', 'right wall, lower fold', 0),
-        score(7, 'right-tab', 'right tab fold', Math.PI),
-      ],
       windows: [{ id: 'slot', outline: rectangle(x[4]! - slotWide / 2, margin, slotWide, length - 2 * margin) }],
       zones: [
         {
@@ -189,7 +190,7 @@ export const filmStand: Base = {
         },
         { id: 'right-tab-glue', kind: 'glue', face: 'down', outline: tabGlue(x[7]!), says: 'to the other side of the film’s foot' },
       ],
-      anchors: names.map((panel, i) => ({ panel, name: words[i]!, at: [(x[i]! + x[i + 1]!) / 2, margin / 2] as const })),
+      ...drawn,
     });
     const film = filmPiece(sizes);
     const layer = hasLayer(sizes) ? layerOn(sizes, filmWidth(sizes)) : undefined;
@@ -346,7 +347,6 @@ function tabsOnFilm(sizes: Sizes, blank: Mm): Bond[] {
       partnerFace: 'up',
       zone: 'left-tab-glue',
       placement: { to: [b, across], turn: Math.PI, flipped: false },
-      placedBy: 'marks',
     },
     {
       id: 'right-tab-on-film',
@@ -357,7 +357,6 @@ function tabsOnFilm(sizes: Sizes, blank: Mm): Bond[] {
       partnerFace: 'down',
       zone: 'right-tab-glue',
       placement: { to: [b - blank, across], turn: Math.PI, flipped: true },
-      placedBy: 'marks',
     },
   ];
 }

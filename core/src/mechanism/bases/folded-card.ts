@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { rectangle } from '../../plane/outline.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
@@ -7,7 +8,7 @@ import type { Base, BuildContext, Measure } from '../contract.js';
 import { depthSize, FOLD_EDGE, INNER_FROM, INNER_THICKNESS, lengthSize, SPINE_SIZE, STRAIGHT } from '../common-sizes.js';
 import { innerLayersOf } from '../inner-layer.js';
 import { num } from '../sizes.js';
-import { uprightCrease } from '../drawing/upright.js';
+import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
 import { meeting, closing } from '../../claim/claims.js';
 
@@ -81,18 +82,24 @@ export const foldedCard: Base = {
     const depth = num(sizes, 'depth');
     const length = num(sizes, 'length');
     const openTo = num(sizes, 'openTo');
+    const mainFold: StripFold = {
+      id: 'main-fold',
+      name: 'main fold',
+      fold: 'valley',
+      closed: Math.PI,
+      standsFor: { size: 'depth', perMm: 1 },
+    };
+    const { drawn } = panelStrip(length, [
+      { panel: 'front-leaf', name: 'front leaf', width: depth, then: mainFold },
+      { panel: 'back-leaf', name: 'back leaf', width: depth },
+    ]);
     const piece = blankPiece({
       id: 'base',
       name: 'Card',
       stock: 'base',
       faceUp: 'inside up',
-      outline: rectangle(0, 0, 2 * depth, length),
       because: 'two leaves side by side, one score between them',
-      creases: [uprightCrease('main-fold', 'main fold', depth, [0, length], 'valley', Math.PI, { size: 'depth', perMm: 1 })],
-      anchors: [
-        { panel: 'front-leaf', name: 'front leaf', at: [depth / 2, length / 2] },
-        { panel: 'back-leaf', name: 'back leaf', at: [1.5 * depth, length / 2] },
-      ],
+      ...drawn,
     });
     const standing = sizes['shown'] === 'standing';
     const halfOpen = Math.min(1, Math.PI / 2 / openTo);
@@ -146,16 +153,24 @@ function linerOf({ sizes, baseCaliper, mechanismCaliper }: BuildContext): { piec
   const glued = (x: number): readonly (readonly [number, number])[] =>
     rectangle(x, TAB_CLEARANCE, half - 2 * TAB_CLEARANCE, height - 2 * TAB_CLEARANCE);
   const zones = [glued(TAB_CLEARANCE), glued(half + TAB_CLEARANCE)];
-  const fold = uprightCrease('liner-fold', 'liner fold', half, [0, height], 'valley', Math.PI);
+  const { drawn } = panelStrip(height, [
+    {
+      panel: 'front-half',
+      name: 'front half of the liner',
+      width: half,
+      then: { id: 'liner-fold', name: 'liner fold', fold: 'valley', closed: Math.PI },
+    },
+    { panel: 'back-half', name: 'back half of the liner', width: half },
+  ]);
   const piece = blankPiece({
     id: 'liner',
     name: 'Liner',
     stock: 'mechanism',
     faceUp: 'the side you look at up',
-    outline: rectangle(0, 0, 2 * half, height),
+    ...drawn,
     because: 'both leaves less the border all round, and shorter across the fold by half a turn of its distance inside the bend',
     // Half of it is taken off each half, so that the fold stays in the middle.
-    creases: [{ ...fold, allow: -allowance / 2, ease: -allowance / 2 }],
+    creases: drawn.creases.map((fold) => ({ ...fold, allow: -allowance / 2, ease: -allowance / 2 })),
     zones: zones.map((outline, i) => ({
       id: i === 0 ? 'front-glue' : 'back-glue',
       kind: 'glue' as const,
@@ -163,10 +178,6 @@ function linerOf({ sizes, baseCaliper, mechanismCaliper }: BuildContext): { piec
       outline,
       says: i === 0 ? 'glue the front half last: close the card onto it' : 'glue the back half first',
     })),
-    anchors: [
-      { panel: 'front-half', name: 'front half of the liner', at: [half / 2, height / 2] },
-      { panel: 'back-half', name: 'back half of the liner', at: [1.5 * half, height / 2] },
-    ],
   });
   const bond = (side: 'front' | 'back'): Bond => ({
     id: `liner-on-${side}`,
@@ -176,8 +187,7 @@ function linerOf({ sizes, baseCaliper, mechanismCaliper }: BuildContext): { piec
     partner: `base/${side}-leaf`,
     partnerFace: 'up',
     zone: `${side}-glue`,
-    placement: { to: [border, border], turn: 0, flipped: false },
-    placedBy: 'marks',
+    placement: shifted([border, border]),
   });
   return {
     piece,

@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { rectangle, type Loop } from '../../plane/outline.js';
 import { toRadians } from '../../measure/units.js';
 import { blankPiece, type Crease, type Piece } from '../../sheet/piece.js';
@@ -300,8 +301,7 @@ function stripAcross(sizes: Sizes): { piece: Piece; bond: Bond } {
       partner: 'base/upright',
       partnerFace: inFront ? 'up' : 'down',
       zone: 'strip-glue',
-      placement: { to: [x, (length - long) / 2], turn: 0, flipped: false },
-      placedBy: 'marks',
+      placement: shifted([x, (length - long) / 2]),
     },
   };
 }
@@ -344,8 +344,7 @@ function floorLayers(sizes: Sizes): { piece: Piece; bond: Bond }[] {
       partner: `base/${half}-floor`,
       partnerFace: near ? 'up' : 'down',
       zone: 'layer-glue',
-      placement: near ? { to: [border, border], turn: 0, flipped: false } : { to: [border, length - border], turn: Math.PI, flipped: true },
-      placedBy: 'marks',
+      placement: near ? shifted([border, border]) : { to: [border, length - border], turn: Math.PI, flipped: true },
     };
     return { piece, bond };
   });

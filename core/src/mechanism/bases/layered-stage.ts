@@ -5,6 +5,7 @@ import type { Bond } from '../../linkage/structure.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
 import { itemSizeName, items, num, type SizeContext, type SizeItem } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
+import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { uprightCrease } from '../drawing/upright.js';
 import { openingSize, shrunk, windowLoop, windowSizes } from '../opening/window-sizes.js';
 import { mm } from '../measures.js';
@@ -216,23 +217,26 @@ function backOf(width: number, height: number, depth: number, layers: readonly n
     to: [x, height],
     says: `the fold of layer ${k} goes here`,
   });
+  const leftFold: StripFold = {
+    id: 'left-wall',
+    name: 'left wall fold',
+    fold: 'valley',
+    closed: Math.PI,
+    standsFor: { size: 'depth', perMm: 1 },
+  };
+  const { drawn } = panelStrip(height, [
+    { panel: 'left-wall', name: 'left wall', width: depth, then: leftFold },
+    { panel: 'back', name: 'back', width, then: { id: 'right-wall', name: 'right wall fold', fold: 'valley', closed: 0 } },
+    { panel: 'right-wall', name: 'right wall', width: depth },
+  ]);
   return blankPiece({
     id: 'base',
     name: 'Back and walls',
     stock: 'base',
     faceUp: 'inside up',
-    outline: rectangle(0, 0, width + 2 * depth, height),
+    ...drawn,
     because: 'the inner width and a wall on either side',
-    creases: [
-      uprightCrease('left-wall', 'left wall fold', depth, [0, height], 'valley', Math.PI, { size: 'depth', perMm: 1 }),
-      uprightCrease('right-wall', 'right wall fold', depth + width, [0, height], 'valley', 0),
-    ],
     marks: layers.flatMap((behind, i) => [line(i + 1, 'left', behind), line(i + 1, 'right', 2 * depth + width - behind)]),
-    anchors: [
-      { panel: 'left-wall', name: 'left wall', at: [depth / 2, height / 2] },
-      { panel: 'back', name: 'back', at: [depth + width / 2, height / 2] },
-      { panel: 'right-wall', name: 'right wall', at: [depth * 1.5 + width, height / 2] },
-    ],
   });
 }
 
@@ -305,7 +309,6 @@ function framed({ sizes, baseCaliper }: BuildContext, { id, name, inner, tab, be
       turn: 0,
       flipped: true,
     },
-    placedBy: 'marks',
   });
   const torn: Said<TornWidth> = {
     id,

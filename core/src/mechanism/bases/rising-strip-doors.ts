@@ -6,7 +6,7 @@ import type { Base, Measure } from '../contract.js';
 import { lengthSize } from '../common-sizes.js';
 import { num, type FreeSize, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
-import { edgesOf, uprightCrease } from '../drawing/upright.js';
+import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
 import { meeting, equalWidths, closing, type Mend } from '../../claim/claims.js';
 
@@ -32,6 +32,10 @@ const door = (name: string, label: string): FreeSize => ({
     because: 'a narrower door has no grip, and one wider than the closed card sticks out of it',
   }),
 });
+
+/** Closed, doors are folded over and the slopes lie flat. */
+const valley = (id: string, name: string): StripFold => ({ id, name, fold: 'valley', closed: Math.PI });
+const lifting = (id: string, name: string): StripFold => ({ id, name, fold: 'mountain', closed: 0 });
 
 /** Two doors over a middle whose strip rises on slopes as the doors are laid open. */
 export const risingStripDoors: Base = {
@@ -97,22 +101,19 @@ export const risingStripDoors: Base = {
     const gap = num(sizes, 'gap');
     const inner = innerPanel(sizes);
     const [left, right] = [num(sizes, 'leftDoor'), num(sizes, 'rightDoor')];
-    const x = edgesOf([left, inner, strip, inner, right]);
-    const along = [0, length] as const;
-    const middle = length / 2;
+    const { x, drawn } = panelStrip(length, [
+      { panel: 'left-door', name: 'left door', width: left, then: valley('left-door', 'left door fold') },
+      { panel: 'left-slope', name: 'left inner panel', width: inner, then: lifting('strip-left', 'strip, left score') },
+      { panel: 'strip', name: 'strip', width: strip, then: lifting('strip-right', 'strip, right score') },
+      { panel: 'right-slope', name: 'right inner panel', width: inner, then: valley('right-door', 'right door fold') },
+      { panel: 'right-door', name: 'right door', width: right },
+    ]);
     const piece = blankPiece({
       id: 'base',
       name: 'Card',
       stock: 'base',
       faceUp: 'inside up',
-      outline: rectangle(0, 0, x[5]!, length),
       because: 'two doors, two inner panels and the strip side by side',
-      creases: [
-        uprightCrease('left-door', 'left door fold', x[1]!, along, 'valley', Math.PI),
-        uprightCrease('strip-left', 'strip, left score', x[2]!, along, 'mountain', 0),
-        uprightCrease('strip-right', 'strip, right score', x[3]!, along, 'mountain', 0),
-        uprightCrease('right-door', 'right door fold', x[4]!, along, 'valley', Math.PI),
-      ],
       zones: (
         [
           ['left-slope', x[1]!, inner],
@@ -125,13 +126,7 @@ export const risingStripDoors: Base = {
         outline: rectangle(from, 0, wide, length),
         says: 'the door folds down onto this: what is raised here and on the door’s inside counts together',
       })),
-      anchors: [
-        { panel: 'left-door', name: 'left door', at: [left / 2, middle] },
-        { panel: 'left-slope', name: 'left inner panel', at: [x[1]! + inner / 2, middle] },
-        { panel: 'strip', name: 'strip', at: [x[2]! + strip / 2, middle] },
-        { panel: 'right-slope', name: 'right inner panel', at: [x[3]! + inner / 2, middle] },
-        { panel: 'right-door', name: 'right door', at: [x[4]! + right / 2, middle] },
-      ],
+      ...drawn,
     });
     const door = (side: 'left' | 'right') => ({ hinge: `base/${side}-door`, start: Math.PI, end: slope });
     const lift = (side: 'left' | 'right') => ({ hinge: `base/strip-${side}`, start: 0, end: -slope });

@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { toRadians } from '../../measure/units.js';
 import { rectangle } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
@@ -6,7 +7,7 @@ import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
 import { SPINE_SIZE, lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
-import { edgesOf, uprightCrease } from '../drawing/upright.js';
+import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
 import { meeting, closing, type ClosingFold, type Said } from '../../claim/claims.js';
 
@@ -15,9 +16,6 @@ import { meeting, closing, type ClosingFold, type Said } from '../../claim/claim
  * 2·wing + middle − 2·return.
  */
 const middleWidth = (sizes: Sizes): number => num(sizes, 'closedWidth') - 2 * num(sizes, 'wing') + 2 * num(sizes, 'returnWidth');
-
-const PANELS = ['left-door', 'left-wing', 'left-return', 'band', 'right-return', 'right-wing', 'right-door'] as const;
-const PANEL_NAMES = ['left door', 'left wing', 'left return', 'middle band', 'right return', 'right wing', 'right door'] as const;
 
 /** Wings tucked behind a middle band, with doors that close in front of it. */
 export const tuckedDisplay: Base = {
@@ -109,25 +107,34 @@ export const tuckedDisplay: Base = {
     const band = num(sizes, 'bandHeight');
     const closedWidth = num(sizes, 'closedWidth');
     const middle = middleWidth(sizes);
-    const x = edgesOf([wing, wing, ret, middle, ret, wing, wing]);
     const [low, high] = [(length - band) / 2, (length + band) / 2];
-    const full = [0, length] as const;
-    const part = [low, high] as const;
+    const along = [low, high] as const;
+    const door = (side: string): StripFold => ({ id: `${side}-door`, name: `${side} door fold`, fold: 'valley', closed: Math.PI });
+    const tuck = (side: string): StripFold => ({ id: `${side}-wing`, name: `${side} wing fold`, fold: 'valley', closed: Math.PI, along });
+    const back = (side: string): StripFold => ({
+      id: `${side}-return`,
+      name: `${side} return fold`,
+      fold: 'mountain',
+      closed: -Math.PI,
+      along,
+    });
+    const { x, drawn } = panelStrip(length, [
+      { panel: 'left-door', name: 'left door', width: wing, then: { ...door('left'), standsFor: { size: 'wing', perMm: 1 } } },
+      { panel: 'left-wing', name: 'left wing', width: wing, then: tuck('left') },
+      { panel: 'left-return', name: 'left return', width: ret, then: back('left') },
+      { panel: 'band', name: 'middle band', width: middle, then: back('right') },
+      { panel: 'right-return', name: 'right return', width: ret, then: tuck('right') },
+      { panel: 'right-wing', name: 'right wing', width: wing, then: door('right') },
+      { panel: 'right-door', name: 'right door', width: wing },
+    ]);
     const piece = blankPiece({
       id: 'base',
       name: 'Card',
       stock: 'base',
       faceUp: 'inside up',
+      ...drawn,
       outline: wingsAndBand(x, length, low, high),
       because: 'two doors and two wings as wide as each other, two returns and the middle',
-      creases: [
-        uprightCrease('left-door', 'left door fold', x[1]!, full, 'valley', Math.PI, { size: 'wing', perMm: 1 }),
-        uprightCrease('left-wing', 'left wing fold', x[2]!, part, 'valley', Math.PI),
-        uprightCrease('left-return', 'left return fold', x[3]!, part, 'mountain', -Math.PI),
-        uprightCrease('right-return', 'right return fold', x[4]!, part, 'mountain', -Math.PI),
-        uprightCrease('right-wing', 'right wing fold', x[5]!, part, 'valley', Math.PI),
-        uprightCrease('right-door', 'right door fold', x[6]!, full, 'valley', Math.PI),
-      ],
       zones: [
         {
           id: 'focal-place',
@@ -137,7 +144,6 @@ export const tuckedDisplay: Base = {
           says: 'the picture is glued here and nowhere else',
         },
       ],
-      anchors: PANELS.map((panel, i) => ({ panel, name: PANEL_NAMES[i]!, at: [(x[i]! + x[i + 1]!) / 2, length / 2] })),
     });
     const { focal, bond } = focalLayer(sizes, x[3]!, middle, length);
     const doorClosing = (side: 'left' | 'right'): Said<ClosingFold> => ({
@@ -251,8 +257,7 @@ function focalLayer(sizes: Sizes, middleX: number, middle: number, length: numbe
     partner: 'base/band',
     partnerFace: 'up' as const,
     zone: 'focal-glue',
-    placement: { to: [middleX + (middle - width) / 2, (length - height) / 2] as Point, turn: 0, flipped: false },
-    placedBy: 'marks' as const,
+    placement: shifted([middleX + (middle - width) / 2, (length - height) / 2] as Point),
   };
   return { focal, bond };
 }

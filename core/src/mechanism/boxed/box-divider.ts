@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { subtract, unite } from '../../plane/boolean.js';
 import { spoken } from '../../measure/sentence.js';
 import { boxOf, rectangle, signedArea, type Loop } from '../../plane/outline.js';
@@ -68,8 +69,7 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
     partner: `base/${side === 'left' ? 'fourth' : 'second'}-wall`,
     partnerFace: 'down',
     zone: `${side}-glue`,
-    placement: { to: [side === 'left' ? perimeter - distance - DIVIDER_TAB : wall + distance - right, 0], turn: 0, flipped: false },
-    placedBy: 'marks',
+    placement: shifted([side === 'left' ? perimeter - distance - DIVIDER_TAB : wall + distance - right, 0]),
   });
   return { piece, bonds: [bond('right'), bond('left')], length: wall - shorter, name };
 }

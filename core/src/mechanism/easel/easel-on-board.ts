@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { intersect, totalArea } from '../../plane/boolean.js';
 import { rectangle, boxOf, type Loop } from '../../plane/outline.js';
 import { fitted } from '../../plane/shapes.js';
@@ -11,7 +12,7 @@ import { insideOf } from './hung-front.js';
 import { isNested, layersOn } from './nested-set.js';
 import { raisedRim, type RimFoot } from './raised-rim.js';
 import { items, num, type SizeContext, type SizeItem, type Sizes } from '../sizes.js';
-import { edgesOf, uprightCrease } from '../drawing/upright.js';
+import { panelStrip } from '../drawing/panel-strip.js';
 import { shrunk } from '../opening/window-sizes.js';
 
 /** Width of the tab that glues an easel to the board, lying behind its back edge. */
@@ -68,7 +69,17 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
   const shape = displayShape(context, easel);
   const { maxX: displayWidth, maxY: high } = boxOf(shape);
   const width = Math.min(displayWidth, num(sizes, 'width')) * (isNested(sizes) ? 0.5 : 1);
-  const x = edgesOf([flap, strut, TAB]);
+  const own = name.toLowerCase();
+  const { x, drawn } = panelStrip(width, [
+    { panel: 'flap', name: `${own}, flap`, width: flap, then: { id: 'flap-fold', name: `${own}, hinge`, fold: 'valley', closed: 0 } },
+    {
+      panel: 'strut',
+      name: `${own}, strut`,
+      width: strut,
+      then: { id: 'back-fold', name: `${own}, back fold`, fold: 'valley', closed: Math.PI },
+    },
+    { panel: 'tab', name: `${own}, tab`, width: TAB },
+  ]);
   const aside = (num(sizes, 'width') - width) / 2;
   const tabGlue = rectangle(x[2]! + TAB_CLEARANCE, 1, TAB - TAB_CLEARANCE - 1, width - 2);
   const sides = { strut, foot: flap };
@@ -78,12 +89,7 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
     name,
     stock: 'base',
     faceUp: 'inside up',
-    outline: rectangle(0, 0, x[3]!, width),
     because: 'flap, strut and a glue tab one after the other',
-    creases: [
-      uprightCrease('flap-fold', `${name.toLowerCase()}, hinge`, x[1]!, [0, width], 'valley', 0),
-      uprightCrease('back-fold', `${name.toLowerCase()}, back fold`, x[2]!, [0, width], 'valley', Math.PI),
-    ],
     zones: [
       {
         id: 'tab-glue',
@@ -93,11 +99,7 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
         says: 'glue to the board, the fold on its line, the tab to the front',
       },
     ],
-    anchors: [
-      { panel: 'flap', name: `${name.toLowerCase()}, flap`, at: [flap / 2, width / 2] },
-      { panel: 'strut', name: `${name.toLowerCase()}, strut`, at: [x[1]! + strut / 2, width / 2] },
-      { panel: 'tab', name: `${name.toLowerCase()}, tab`, at: [x[2]! + TAB / 2, width / 2] },
-    ],
+    ...drawn,
   });
   const display = displayOn(id, name, shape, { flap, width });
   const tabBond: Bond = {
@@ -108,8 +110,7 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
     partner: 'board/board',
     partnerFace: 'up',
     zone: 'tab-glue',
-    placement: { to: [back - x[2]!, aside], turn: 0, flipped: false },
-    placedBy: 'marks',
+    placement: shifted([back - x[2]!, aside]),
   };
   const stopped = ownStop ? stopsOf(sizes, index, width, back + stop) : [];
   const layers = isNested(sizes) ? layersOn(context, id, shape) : [];
@@ -179,7 +180,6 @@ function displayOn(easel: string, name: string, shape: Loop, { flap, width }: { 
     partnerFace: 'down',
     zone: 'display-glue',
     placement: { to: [0, (width - maxX) / 2], turn: -Math.PI / 2, flipped: true },
-    placedBy: 'marks',
   };
   return { piece, bond };
 }

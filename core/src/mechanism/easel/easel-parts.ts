@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { toRadians, type Mm, type Radians } from '../../measure/units.js';
 import { rectangle } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
@@ -148,8 +149,7 @@ export function stopStrip(
     partner: on.panel,
     partnerFace: face,
     zone: 'stop-glue',
-    placement: face === 'up' ? { to: on.at, turn: 0, flipped: false } : { to: [on.at[0] + width, on.at[1]], turn: 0, flipped: true },
-    placedBy: 'marks',
+    placement: face === 'up' ? shifted(on.at) : { to: [on.at[0] + width, on.at[1]], turn: 0, flipped: true },
   };
   return { piece, bond };
 }

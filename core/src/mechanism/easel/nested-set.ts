@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import type { Mm } from '../../measure/units.js';
 import { boxOf, type Loop } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
@@ -43,8 +44,7 @@ export function layersOn({ sizes }: BuildContext, easel: string, shape: Loop): {
       partner: below,
       partnerFace: 'up',
       zone: 'layer-glue',
-      placement: { to: inset, turn: 0, flipped: false },
-      placedBy: 'marks',
+      placement: shifted(inset),
     };
     return [{ piece, bond }];
   });

@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import type { Mm, Radians } from '../../measure/units.js';
 import { rectangle } from '../../plane/outline.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
@@ -51,8 +52,7 @@ export function raisedRim(
     partner: `${of.id}/stop`,
     partnerFace: 'up',
     zone: 'rim-glue',
-    placement: { to: [-lip, 0], turn: 0, flipped: false },
-    placedBy: 'marks',
+    placement: shifted([-lip, 0]),
   };
   return { piece, bond };
 }

@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { rectangle } from '../../plane/outline.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { EDGE_MARGIN } from '../../supplies/limits.js';
@@ -28,8 +29,7 @@ export function layerOn(sizes: Sizes, filmWidth: number): { piece: Piece; bond: 
       partner: 'film/film',
       partnerFace: 'up',
       zone: 'layer-glue',
-      placement: { to: [from, EDGE_MARGIN], turn: 0, flipped: false },
-      placedBy: 'marks',
+      placement: shifted([from, EDGE_MARGIN]),
     },
   };
 }

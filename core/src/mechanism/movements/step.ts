@@ -4,7 +4,7 @@ import type { Mm } from '../../measure/units.js';
 import type { Bond } from '../../linkage/structure.js';
 import { rectangle } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
-import { composed, place, type Placement } from '../../plane/placement.js';
+import { composed, place, type Placement, shifted } from '../../plane/placement.js';
 import { blankPiece, type Anchor, type Crease, type Piece } from '../../sheet/piece.js';
 import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Measure, Movement } from '../contract.js';
@@ -323,8 +323,8 @@ function gluedStep(id: string, { suffix, called, depth, height, from, to }: Box,
     ],
   });
   // Where the site's plane lies on the strip, and the strip in the site's plane: the strip begins a tab before the back fold.
-  const inSite: Placement = { to: [-depth - tab, from], turn: 0, flipped: false };
-  const onStrip: Placement = { to: [depth + tab, -from], turn: 0, flipped: false };
+  const inSite: Placement = shifted([-depth - tab, from]);
+  const onStrip: Placement = shifted([depth + tab, -from]);
   const bond = (end: 'back' | 'foot', leaf: SiteLeaf): Bond => ({
     id: `${own}/${end}-bond`,
     name: `${end} tab of the ${called} on the ${leaf.name}`,
@@ -334,7 +334,6 @@ function gluedStep(id: string, { suffix, called, depth, height, from, to }: Box,
     partnerFace: leaf.face,
     zone: `${end}-glue`,
     placement: composed(leaf.frame, inSite),
-    placedBy: 'marks',
   });
   const mark = (end: string, at: Mm): NonNullable<Edit['marks']>[number] => ({
     id: `${own}-${end}`,
@@ -362,7 +361,7 @@ function sitesOn(id: string, box: Box, site: FoldSite, walls: Walls, caliper: Mm
   const { suffix, called, depth, height, from, to } = box;
   const [first, second] = site.leaves;
   const named = `${id}${suffix}`;
-  const at = (x: Mm): Placement => ({ to: [x, from], turn: 0, flipped: false });
+  const at = (x: Mm): Placement => shifted([x, from]);
   const leaf = (own: Pick<SiteLeaf, 'panel' | 'frame' | 'face'>, name: string, x: Mm, deep: Mm): SiteLeaf => ({
     ...own,
     name,

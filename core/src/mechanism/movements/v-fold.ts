@@ -275,7 +275,6 @@ export const vFold: Movement = {
         partnerFace: leaf.face,
         zone: `${i === 0 ? 'first' : 'second'}-tab-glue`,
         placement: composed(leaf.frame, rayPlacement(sides[i]!, i === 0 ? 1 : -1, dir, flipped, apex)),
-        placedBy: 'marks',
       };
     };
     return {

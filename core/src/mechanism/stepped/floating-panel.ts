@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import type { Mm } from '../../measure/units.js';
 import { rectangle } from '../../plane/outline.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
@@ -57,8 +58,7 @@ export function clearStrip(sizes: Sizes, u2: number): { piece: Piece; bonds: Bon
     partner: `base/${i === 0 ? 'near' : 'far'}-rail`,
     partnerFace: 'down',
     zone: i === 0 ? 'near-glue' : 'far-glue',
-    placement: { to: [u2, STRIP_INSET], turn: 0, flipped: false },
-    placedBy: 'marks',
+    placement: shifted([u2, STRIP_INSET]),
   });
   return { piece, bonds: [bond(0), bond(1)] };
 }
@@ -93,7 +93,6 @@ export function floatingPanel(sizes: Sizes): { piece: Piece; bond: Bond } {
       partnerFace: 'up',
       zone: 'panel-glue',
       placement: { to: [clearance - below, num(sizes, 'rail') - STRIP_INSET + clearance + width], turn: -Math.PI / 2, flipped: false },
-      placedBy: 'marks',
     },
   };
 }

@@ -1,3 +1,4 @@
+import { shifted } from '../../plane/placement.js';
 import { rectangle, type Loop } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
@@ -65,8 +66,7 @@ export function armFrames(sizes: Sizes): { piece: Piece; bonds: Bond[] } {
       partner: `base/${side}-arm`,
       partnerFace: 'up',
       zone: `${side}-glue`,
-      placement: { to: [i === 0 ? 0 : length - width, 0], turn: 0, flipped: false },
-      placedBy: 'marks',
+      placement: shifted([i === 0 ? 0 : length - width, 0]),
     };
   });
   return { piece, bonds };
