@@ -289,6 +289,77 @@ describe('a V-fold', () => {
   });
 });
 
+describe('on a mirrored host', () => {
+  const deg = Math.PI / 180;
+  /** How far every corner of a part's panels is from the four corners of the sheet, in one frame. */
+  function told(
+    evaluation: Evaluation,
+    part: string,
+    i: number,
+    corners: readonly (readonly [string, readonly [number, number]])[],
+  ): number[][] {
+    const frame = evaluation.motion.frames[i]!;
+    const marks = corners.map(([panel, point]) => at(evaluation, panel, point, frame));
+    return evaluation.design.panels
+      .filter((panel) => panel.part === part)
+      .flatMap(({ id, area }) => area.outer.map((point) => marks.map((mark) => distance(at(evaluation, id, point, frame), mark))));
+  }
+  const CORNERS = [
+    ['base/front-leaf', [0, 0]],
+    ['base/front-leaf', [0, LENGTH]],
+    ['base/back-leaf', [2 * LEAF, 0]],
+    ['base/back-leaf', [2 * LEAF, LENGTH]],
+  ] as const;
+  const OVER_FOLD = [CORNERS[2], CORNERS[3], CORNERS[0], CORNERS[1]];
+  const ALONG_FOLD = [CORNERS[1], CORNERS[0], CORNERS[3], CORNERS[2]];
+  const vSizes = (first: readonly [number, number], second: readonly [number, number], more: CardPart['sizes'] = {}) => ({
+    ...{ rayAngle: first[0] * deg, wingAngle: first[1] * deg, secondRayAngle: second[0] * deg, secondWingAngle: second[1] * deg },
+    ...{ apex: 60, wingLength: 40, crestLength: 40, tabWidth: 6 },
+    ...more,
+  });
+  const v = (sizes: CardPart['sizes']) => card({ id: 'part', mechanism: 'v-fold', on: 'base/main-fold', sizes });
+  const step = (sizes: CardPart['sizes']) => card(stepAt('part', 'base/main-fold', sizes));
+
+  it.each([
+    [
+      'a step, the leaves changed over',
+      step({ depth: 20, height: 35, width: 40, offset: 30 }),
+      step({ depth: 35, height: 20, width: 40, offset: 30 }),
+      OVER_FOLD,
+    ],
+    [
+      'a step, the fold’s ends changed over',
+      step({ depth: 20, height: 35, width: 40, offset: 30 }),
+      step({ depth: 20, height: 35, width: 40, offset: LENGTH - 70 }),
+      ALONG_FOLD,
+    ],
+    [
+      'a glued step, the leaves changed over',
+      step({ cutFrom: 'strip', depth: 20, height: 35, width: 40, offset: 30, tabWidth: 8 }),
+      step({ cutFrom: 'strip', depth: 35, height: 20, width: 40, offset: 30, tabWidth: 8 }),
+      OVER_FOLD,
+    ],
+    ['a lopsided V-fold, the leaves changed over', v(vSizes([45, 60], [50, 65])), v(vSizes([50, 65], [45, 60])), OVER_FOLD],
+    [
+      'a V-fold, the fold’s ends changed over',
+      v(vSizes([45, 60], [45, 60], { direction: 'toward' })),
+      v(vSizes([45, 60], [45, 60], { direction: 'away', apex: LENGTH - 60 })),
+      ALONG_FOLD,
+    ],
+  ] as const)('a mirrored part comes out: %s', (_what, one, other, mirrored) => {
+    const [a, b] = [evaluated(one), evaluated(other)];
+    for (const i of [10, 25, 40, 55]) {
+      const unmatched = told(b, 'part', i, mirrored);
+      for (const corner of told(a, 'part', i, CORNERS)) {
+        const match = unmatched.findIndex((candidate) => candidate.every((far, k) => Math.abs(far - corner[k]!) < 1e-5));
+        expect(match, `frame ${i}: ${corner.map((far) => far.toFixed(3)).join(', ')}`).toBeGreaterThanOrEqual(0);
+        unmatched.splice(match, 1);
+      }
+      expect(unmatched).toEqual([]);
+    }
+  });
+});
+
 describe('a card of k times the size', () => {
   const grown = (k: number): CardDocument =>
     newCard({
