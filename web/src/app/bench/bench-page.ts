@@ -13,6 +13,7 @@ import {
   type Finding,
   type Notation,
 } from '@diptychon/core';
+import { UndoButtons } from '../frame/undo-buttons';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
@@ -59,6 +60,7 @@ type Look = 'standing' | 'thickness' | 'sides';
     StandingView,
     ThemeButton,
     ThicknessView,
+    UndoButtons,
     VerdictList,
   ],
   providers: [CardSession, OpenElsewhere],

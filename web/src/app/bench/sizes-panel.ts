@@ -32,6 +32,7 @@ import {
   type StockRole,
   type SupplyDifference,
 } from '@diptychon/core';
+import { ChoiceRow } from '../fields/choice-row';
 import { Select } from 'primeng/select';
 import { Textarea } from 'primeng/textarea';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -54,7 +55,7 @@ interface Group {
 /** What the maker sets, and what follows from it with its reason. */
 @Component({
   selector: 'dip-sizes-panel',
-  imports: [FormsModule, LengthField, NgTemplateOutlet, NumberText, PostLimits, RouterLink, Select, Textarea],
+  imports: [ChoiceRow, FormsModule, LengthField, NgTemplateOutlet, NumberText, PostLimits, RouterLink, Select, Textarea],
   templateUrl: './sizes-panel.html',
   styleUrl: './sizes-panel.scss',
 })

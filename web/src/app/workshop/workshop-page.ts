@@ -1,5 +1,4 @@
 import { afterNextRender, Component, computed, effect, ElementRef, inject, input, signal, untracked } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import {
   cannotTakeAway,
   LARGEST_WORKSHOP_FILE,
@@ -21,10 +20,11 @@ import {
   type SupplyList,
   type Workshop,
 } from '@diptychon/core';
+import { UndoButtons } from '../frame/undo-buttons';
+import { ChoiceRow } from '../fields/choice-row';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { Select } from 'primeng/select';
 import { download } from '../frame/download';
 import { ScreenBar } from '../frame/screen-bar';
 import { lengthText } from './supply-text';
@@ -59,7 +59,7 @@ const CAUTIONS: Partial<Record<SupplyList, string>> = {
 /** What the maker has and how the maker works: every list that the bench offers comes from here. */
 @Component({
   selector: 'dip-workshop-page',
-  imports: [Button, FormsModule, InputText, ScreenBar, Select, SupplyEditor],
+  imports: [Button, ChoiceRow, InputText, ScreenBar, SupplyEditor, UndoButtons],
   templateUrl: './workshop-page.html',
   styleUrl: './workshop-page.scss',
   host: { '(document:keydown)': 'shortcut($event)' },
@@ -83,7 +83,7 @@ export class WorkshopPage {
   protected readonly habits = HABITS;
   protected readonly hand = HAND;
   protected readonly notations = NOTATIONS.map(({ id, label }) => ({ value: id, label }));
-  protected readonly regions = [
+  protected readonly regions: { value: Workshop['region']; label: string }[] = [
     { value: 'inch', label: 'inch envelopes and sheets' },
     { value: 'metric', label: 'metric envelopes and sheets' },
   ];
