@@ -137,7 +137,7 @@ describe('a lopsided V-fold', () => {
     expect(card.findings.find((f) => f.id === 'folds-flat')).toMatchObject({ severity: 'fail', followsFrom: 'closes-loop' });
   });
 
-  it('shuts without misfit but stands out of the leaf when only the sums differ', () => {
+  it('shuts without misfit but stands out of the leaf when only the sums differ, and is off by the chord when pressed flat', () => {
     const card = evaluated(vFold(degrees({ rayAngle: 45, wingAngle: 60, secondRayAngle: 50, secondWingAngle: 60 })));
     // Closed, the crest is 60° from both rays, 2.5° off their middle: its height over the leaf gives the wing's angle.
     const across = (Math.cos(toRadians(60)) / Math.cos(toRadians(2.5))) * Math.sin(toRadians(2.5));
@@ -145,7 +145,12 @@ describe('a lopsided V-fold', () => {
     expect(finding(card, 'closes-loop').severity).toBe('pass');
     const flat = card.findings.find((f) => f.id === 'folds-flat')!;
     expect(flat.severity).toBe('fail');
-    expect(flat.value).toBeCloseTo(toDegrees(Math.atan2(up, across)), 2);
+    expect(flat.says).toContain(`left to itself, first wing stands ${Math.round(toDegrees(Math.atan2(up, across)))}° out of the leaf`);
+    // Pressed flat, ray and wing add up to 105° on one side and 110° on the other: the second tab lies 5° beside its place,
+    // its farthest glued corner off by that chord.
+    const glue = card.design.pieces.find(({ id }) => id === 'figure')!.zones.find(({ id }) => id === 'second-tab-glue')!;
+    const far = Math.max(...glue.outline.map(([x, y]) => Math.hypot(x, y)));
+    expect(flat.value).toBeCloseTo(2 * far * Math.sin(toRadians(2.5)), 6);
   });
 
   it('closes flat when ray and wing add up to the same on both sides', () => {

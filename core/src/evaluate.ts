@@ -58,7 +58,7 @@ export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets'>;
 
 /** Lays a card closed. Ease comes once, from the nominal closed stack: cutting is changed by it, motion is not. */
 export function closeUp({ design, motion }: Moved): Closed {
-  const closed = closeCard(design, motion);
+  const closed = closeCard(design, motion.pressed ?? motion);
   const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
   const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
   return { design, motion, closed, sheets: design.pieces.map((piece) => cutSheet(piece, eases)) };
@@ -70,13 +70,24 @@ export function inspect(closedCard: Closed, workshop: Workshop): CheckInput {
   const { card } = design;
   const resting = frameAt(motion, design.schedule, design.base.rest.at);
   const standing = standingOf(design, motion, resting);
-  return { ...closedCard, card, resting, standing, board: boardOf(card), envelope: envelopeOf(card), workshop };
+  const pressed = motion.pressed ?? motion;
+  return {
+    ...closedCard,
+    motion: pressed,
+    free: motion,
+    card,
+    resting,
+    standing,
+    board: boardOf(card),
+    envelope: envelopeOf(card),
+    workshop,
+  };
 }
 
 /** Asks every check, and prints what they say as the maker measures. */
 export function judge(closedCard: Closed, workshop: Workshop): Evaluation {
   const input = inspect(closedCard, workshop);
-  const { card, design, motion, closed, sheets, resting, standing } = input;
+  const { card, design, free: motion, closed, sheets, resting, standing } = input;
   const findings = runChecks(input);
   return {
     design,

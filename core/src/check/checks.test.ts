@@ -47,13 +47,13 @@ describe('meets', () => {
 describe('closes-loop', () => {
   it('names creases that would have to fold the other way', () => {
     const input = inputOf(vFoldCard());
-    const found = closesLoop({ ...input, motion: { ...input.motion, wrongWay: ['figure/crest'] } });
+    const found = closesLoop({ ...input, free: { ...input.free, wrongWay: ['figure/crest'] } });
     expect(bad(found)).toMatchObject([{ id: 'closes-loop/wrong-way', severity: 'fail', creases: ['figure/crest'] }]);
   });
 
   it('warns of a part that nothing leads', () => {
     const input = inputOf(vFoldCard());
-    expect(bad(closesLoop({ ...input, motion: { ...input.motion, freedom: 1 } }))).toMatchObject([
+    expect(bad(closesLoop({ ...input, free: { ...input.free, freedom: 1 } }))).toMatchObject([
       { id: 'closes-loop/loose', severity: 'warn' },
     ]);
   });
@@ -63,9 +63,10 @@ describe('folds-flat', () => {
   it('reports panels that would have to pass through each other, and piles that go round in a circle', () => {
     const input = inputOf(vFoldCard());
     const stack = input.closed.stack;
-    const crossed = foldsFlat({ ...input, closed: { ...input.closed, stack: { ...stack, crossings: [[0, 1]] } } });
+    const crossed = foldsFlat({ ...input, closed: { ...input.closed, stack: { ...stack, crossings: [{ bodies: [0, 1], width: 2 }] } } });
     expect(bad(crossed)[0]!.says).toContain('pass through each other');
-    const circle = foldsFlat({ ...input, closed: { ...input.closed, stack: { ...stack, order: [] } } });
+    expect(bad(crossed)[0]!.value).toBe(2);
+    const circle = foldsFlat({ ...input, closed: { ...input.closed, stack: { ...stack, circle: 2 } } });
     expect(bad(circle)[0]!.says).toContain('circle');
   });
 

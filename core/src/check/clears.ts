@@ -60,7 +60,7 @@ export const clears: Check = ({ design, motion }) => {
       unit: 'mm',
       panels: [hit.a.id, hit.b.id],
       at: hit.at,
-      ...(!motion.closedFlat.holds && { followsFrom: motion.frames[0]!.misfit > JOINT_SLACK ? 'closes-loop' : 'folds-flat' }),
+      ...(!motion.closedFlat.holds && { followsFrom: 'folds-flat' }),
       says: `On the way, ${hit.a.name} and ${hit.b.name} run into each other at an opening of ${printAngle(hit.opening)}, by up to ${spoken(hit.depth)}.`,
     });
   }

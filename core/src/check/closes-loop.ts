@@ -1,15 +1,26 @@
-import { JOINT_SLACK } from '../linkage/motion.js';
+import { CLOSING_PLAY, type Stretch } from '../linkage/motion.js';
 import { printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import type { Check, Verdict } from './finding.js';
 
+/** Where the joints of a card fit that do not fit everywhere. */
+function whereItFits(fits: readonly Stretch[]): string {
+  const only = fits[0]!;
+  if (fits.length > 1)
+    return `its joints fit ${fits.map(({ opening: [from, to] }) => `from ${printAngle(from)} to ${printAngle(to)}`).join(' and ')}`;
+  const says: string[] = [];
+  if (only.from > 0) says.push(`it binds on closing at an opening of ${printAngle(only.opening[0])}`);
+  if (only.to < 1) says.push(`it pulls taut on opening at ${printAngle(only.opening[1])}`);
+  return says.length > 0 ? says.join(', and ') : 'it binds between the openings looked at';
+}
+
 /** Do all joints fit through the whole motion, or must the card bend or bind? */
-export const closesLoop: Check = ({ motion }) => {
-  const { reachable, worstMisfit, wrongWay, freedom, frames } = motion;
+export const closesLoop: Check = ({ free }) => {
+  const { reachable, fits, worstMisfit, wrongWay, freedom, frames } = free;
   const worst = frames.reduce((most, frame) => (frame.misfit > most.misfit ? frame : most));
   const found: Verdict[] = [];
-  const base = { check: 'closes-loop', value: worstMisfit, limit: JOINT_SLACK, unit: 'mm' as const };
-  if (worstMisfit <= JOINT_SLACK) {
+  const base = { check: 'closes-loop', value: worstMisfit, limit: CLOSING_PLAY, unit: 'mm' as const };
+  if (worstMisfit <= CLOSING_PLAY) {
     found.push({
       ...base,
       id: 'closes-loop',
@@ -17,19 +28,16 @@ export const closesLoop: Check = ({ motion }) => {
       says: `Every joint fits through the whole motion, to ${worstMisfit < 1e-6 ? 'a millionth of a mm' : spoken(worstMisfit)}.`,
     });
   } else {
-    const [from, to] = reachable.opening;
-    const says: string[] = [];
-    if (reachable.from > 0) says.push(`it binds on closing at an opening of ${printAngle(from)}`);
-    if (reachable.to < 1) says.push(`it pulls taut on opening at ${printAngle(to)}`);
+    const forced = `Forced further, a joint is off by ${spoken(worstMisfit)} at ${printAngle(worst.opening)}.`;
     found.push({
       ...base,
       id: 'closes-loop',
       severity: 'fail',
-      at: reachable.from > 0 ? reachable.from : reachable.to,
+      at: fits.length === 0 ? worst.s : reachable.from > 0 ? reachable.from : reachable.to,
       says:
-        from === to
+        fits.length === 0
           ? `The joints fit at no opening: one is off by up to ${spoken(worstMisfit)}, so the card must bend or tear.`
-          : `The card cannot go its whole way: ${says.join(', and ')}. Forced further, a joint is off by ${spoken(worstMisfit)} at ${printAngle(worst.opening)}.`,
+          : `The card cannot go its whole way: ${whereItFits(fits)}. ${forced}`,
     });
   }
   if (wrongWay.length > 0) {

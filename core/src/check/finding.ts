@@ -46,7 +46,10 @@ export type Verdict = Omit<Finding, 'owner' | 'shortfall'> & Partial<Pick<Findin
 export interface CheckInput {
   card: Design['card'];
   design: Design;
+  /** how it moves; where its joints miss each other, as it does with them pressed together flat */
   motion: Motion;
+  /** how it moves left to itself, joints missing each other as they do */
+  free: Motion;
   closed: ClosedCard;
   sheets: CutSheet[];
   resting: Frame;

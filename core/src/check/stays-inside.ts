@@ -1,10 +1,12 @@
+import { CLOSING_PLAY } from '../linkage/motion.js';
 import { boxOf } from '../plane/outline.js';
 import { spoken } from '../measure/sentence.js';
 import { fits, smallestEnvelope } from '../supplies/envelopes.js';
 import { EDGE_MARGIN } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 
-const TOLERANCE = 0.05;
+/** What sticks out by no more than a hand’s error is level with the edge. */
+const TOLERANCE = CLOSING_PLAY;
 
 type Side = 'fold' | 'free' | 'lower' | 'upper';
 const SIDE_NAMES: Record<Side, string> = { fold: 'the fold', free: 'the free edge', lower: 'the lower end', upper: 'the upper end' };
@@ -26,14 +28,14 @@ export const staysInside: Check = (input) => {
     };
     return (Object.keys(past) as Side[]).map((side) => ({ panel, side, by: past[side] }));
   });
-  const followsFrom = motion.closedFlat.holds ? undefined : motion.frames[0]!.misfit > 0.05 ? 'closes-loop' : 'folds-flat';
+  const followsFrom = motion.closedFlat.holds ? undefined : 'folds-flat';
   const sticking = over.filter(({ by }) => by > TOLERANCE).sort((a, b) => b.by - a.by);
   const found = worstBySide(sticking).map(({ panel, side, by }): Verdict => ({
     id: `stays-inside/${panel.id}/${side}`,
     check: 'stays-inside',
     severity: 'fail',
     value: by,
-    limit: 0,
+    limit: TOLERANCE,
     unit: 'mm',
     panels: [panel.id],
     at: 0,

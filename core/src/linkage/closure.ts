@@ -1,6 +1,6 @@
 import type { Point } from '../plane/point.js';
 import type { Mm } from '../measure/units.js';
-import { carry } from './rigid.js';
+import { carry, inverse, rigidIdentity } from './rigid.js';
 import type { Pose } from './kinematics.js';
 import type { Linkage, Tier } from './structure.js';
 import type { SpanningTree } from './spanning-tree.js';
@@ -45,6 +45,19 @@ export function closuresOf(linkage: Linkage, tree: SpanningTree, tier: Tier): Cl
   const touches = linkage.touches.filter((touch) => touch.tier === tier);
   const couplings = linkage.couplings.filter((coupling) => coupling.tier === tier);
   return { pairs, touches, couplings, rows: 3 * pairs.length + touches.length + couplings.length };
+}
+
+/**
+ * The same joints with both partners meeting where they lie in a pose: as a card is that was closed onto its glue in that
+ * pose. What they missed each other by there is taken up.
+ */
+export function meetingIn(pose: Pose, system: ClosureSystem): ClosureSystem {
+  const back = rigidIdentity();
+  const pairs = system.pairs.map((pair): PointPair => {
+    inverse(back, pose[pair.b]!);
+    return { ...pair, pb: carry(back, ...carry(pose[pair.a]!, pair.pa[0], pair.pa[1], 0)) };
+  });
+  return { ...system, pairs };
 }
 
 /** Fills `out` with the residuals of a pose, mm. */

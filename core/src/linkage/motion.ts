@@ -7,6 +7,8 @@ import type { SpanningTree } from './spanning-tree.js';
 
 /** Play of a creased and glued joint: a misfit up to this is no binding. */
 export const JOINT_SLACK: Mm = 0.05;
+/** What creases, glue and paper give when a card is pressed flat: joints that miss each other by no more still close. */
+export const CLOSING_PLAY: Mm = 0.3;
 /** Loops that close to this are closed as far as arithmetic can tell. */
 export const EXACT: Mm = 1e-6;
 export const FRAMES = 61;
@@ -25,14 +27,28 @@ export interface Motion {
   tree: SpanningTree;
   frames: Frame[];
   worstMisfit: Mm;
-  /** the stretch of the drive round the start where nothing binds, and the same as openings */
-  reachable: { from: number; to: number; opening: [Radians, Radians] };
+  /** the longest stretch of the drive where nothing binds, and the same as openings */
+  reachable: Stretch;
+  /** every stretch where nothing binds, from closed to open */
+  fits: Stretch[];
   /** movements left over when the drive is held; 0 for a card that knows one way to open */
   freedom: number;
   /** creases whose fold came out the other way round than they are scored */
   wrongWay: string[];
-  /** whether every crease lies at its nominal angle when closed, and how far a joint is off if it is put there */
-  closedFlat: { holds: boolean; misfit: Mm };
+  /**
+   * whether every crease can lie at its nominal angle when closed, how far a joint is off if it is put there, and which
+   * panels it joins; within the play of a closing card it holds, and the card moves as if the joints met
+   */
+  closedFlat: { holds: boolean; misfit: Mm; joint: string[] };
+  /** beyond that play: the card as if its joints met where they lie when it is pressed flat */
+  pressed?: Motion;
+}
+
+/** A stretch of the drive, as shares of it and as openings. */
+export interface Stretch {
+  from: number;
+  to: number;
+  opening: [Radians, Radians];
 }
 
 type StartFold = (crease: { fold: 'mountain' | 'valley'; closed: Radians }) => Radians;
@@ -54,9 +70,27 @@ const STARTS: readonly StartFold[] = [...[60, 30, 95, 130].map(toRadians).map(si
  * Follows a card through its whole drive: starts about half open where its way of folding is plain,
  * keeps that way outward to both ends, sets the flat end exactly if it closes there, and bisects how
  * far the drive can be taken before a joint is strained.
+ *
+ * A card closes flat by how far its joints miss each other when every crease lies at its nominal angle: that grows evenly
+ * with an error of cutting, while the tilt it leaves behind near the flat end grows as the error's root. Within the play of
+ * a closing card the joints meet as they fall there.
  */
 export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = FRAMES): Motion {
-  const tracker = new Tracker(linkage, schedule);
+  const strict = new Tracker(linkage, schedule);
+  const flat = strict.nominalClosed();
+  const { misfit } = flat.frame;
+  const joint = strict.solver.worstJoint();
+  const names = joint && joint.misfit > EXACT ? joint.bodies.map((body) => linkage.panels[body]!.id) : [];
+  const closedFlat = { holds: misfit <= CLOSING_PLAY, misfit, joint: names };
+  if (misfit < EXACT) return { ...follow(strict, frameCount), closedFlat };
+  const pressed = { ...follow(new Tracker(linkage, schedule, flat.frame.folds), frameCount), closedFlat };
+  if (closedFlat.holds) return pressed;
+  return { ...follow(strict, frameCount, pressed.frames), closedFlat, pressed };
+}
+
+/** @param near folds of a card whose joints are off by a little in every frame: no frame need be off by more than those are */
+function follow(tracker: Tracker, frameCount: number, near?: readonly Frame[]): Omit<Motion, 'closedFlat'> {
+  const { linkage, schedule } = tracker;
   const last = frameCount - 1;
   const sOf = (i: number): number => i / last;
   const frames: Frame[] = new Array<Frame>(frameCount);
@@ -65,32 +99,38 @@ export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = 
   for (let i = start - 1; i >= 0; i--) frames[i] = tracker.advance(frames[i + 1]!, frames[i + 2], sOf(i));
   for (let i = start + 1; i < frameCount; i++) frames[i] = tracker.advance(frames[i - 1]!, frames[i - 2], sOf(i));
 
-  const closedFlat = tracker.nominalClosed();
-  if (closedFlat.frame.misfit < EXACT) {
-    frames[0] = closedFlat.frame;
+  const flat = tracker.nominalClosed().frame;
+  if (flat.misfit < EXACT) {
+    frames[0] = flat;
     tracker.settleNearFlat(frames);
     tracker.keepFlat(frames, start);
   }
-  const { from, to } = tracker.reachable(frames, start);
+  near?.forEach((frame, i) => (frames[i] = tracker.leastStrained(frames[i]!, frame)));
+  const fits = tracker.fits(frames);
+  const none = { from: sOf(start), to: sOf(start), opening: [tracker.openingAt(sOf(start)), tracker.openingAt(sOf(start))] } as Stretch;
   return {
     linkage,
     tree: tracker.solver.tree,
     frames,
     worstMisfit: frames.reduce((worst, frame) => Math.max(worst, frame.misfit), 0),
-    reachable: { from, to, opening: [tracker.openingAt(from), tracker.openingAt(to)] },
+    reachable: fits.reduce(
+      (longest, stretch) => (stretch.to - stretch.from > longest.to - longest.from ? stretch : longest),
+      fits[0] ?? none,
+    ),
+    fits,
     // Flat poses seem looser than the card is: what is loose everywhere is loose.
     freedom: Math.min(
       ...[start, Math.round(start / 2), Math.round((start + last) / 2)].map((i) => tracker.solver.freedom(frames[i]!.folds)),
     ),
     wrongWay,
-    closedFlat: { holds: closedFlat.frame.misfit < EXACT, misfit: closedFlat.frame.misfit },
   };
 }
 
-/** Places of the drive to begin at, as shares of it: where the schedule says, then well inside each of its phases. */
+/** Places of the drive to begin at, as shares of it: where the schedule says, then well inside each of its phases, then anywhere. */
 function startsFor({ startAt, phases }: Schedule, last: number): number[] {
   const inside = phases.flatMap(({ from, to }) => [0.5, 0.75].map((share) => from + (to - from) * share)).reverse();
-  return [...new Set([startAt, ...inside].map((s) => Math.round(s * last)))];
+  const anywhere = [0.3, 0.7, 0.15, 0.85, 0.95];
+  return [...new Set([startAt, ...inside, ...anywhere].map((s) => Math.round(s * last)))];
 }
 
 /** The panels' places in a frame: worked out once and kept with the frame, so nothing may write into them. */
@@ -151,11 +191,12 @@ class Tracker {
   private readonly driven: ReadonlySet<number>;
 
   constructor(
-    private readonly linkage: Linkage,
-    private readonly schedule: Schedule,
+    readonly linkage: Linkage,
+    readonly schedule: Schedule,
+    meetingAt?: Float64Array,
   ) {
     this.driven = new Set([...drivenHinges(schedule)].map((id) => linkage.hingeIndex.get(id)!));
-    this.solver = new LoopSolver(linkage, this.driven);
+    this.solver = new LoopSolver(linkage, this.driven, meetingAt);
     this.folds = new Float64Array(linkage.hinges.length);
   }
 
@@ -273,28 +314,39 @@ class Tracker {
     }
   }
 
-  /** The stretch round the start without binding, its ends found by bisection to 1/4000 of the drive. */
-  reachable(frames: readonly Frame[], start: number): { from: number; to: number } {
-    const bound = (step: 1 | -1): number => {
-      let good = frames[start]!;
-      if (good.misfit > JOINT_SLACK) return good.s;
-      for (let i = start + step; i >= 0 && i < frames.length; i += step) {
-        if (frames[i]!.misfit <= JOINT_SLACK) {
-          good = frames[i]!;
-          continue;
-        }
-        let bad = frames[i]!.s;
-        while (Math.abs(bad - good.s) > 1 / 4000) {
-          this.folds.set(good.folds);
-          const middle = this.frame((good.s + bad) / 2);
-          if (middle.misfit <= JOINT_SLACK) good = middle;
-          else bad = middle.s;
-        }
-        return good.s;
-      }
-      return good.s;
-    };
-    return { from: bound(-1), to: bound(1) };
+  /** Of a frame and another way of lying there the one whose joints are off least: a search may get stuck where they are off more. */
+  leastStrained(frame: Frame, near: Frame): Frame {
+    if (frame.misfit <= JOINT_SLACK) return frame;
+    this.folds.set(near.folds);
+    const asNear = this.solver.misfit(this.folds);
+    const ways = [frame, { ...frame, folds: near.folds, misfit: asNear }, this.frame(frame.s)];
+    return ways.reduce((least, way) => (way.misfit < least.misfit - EXACT ? way : least));
+  }
+
+  /** Every stretch without binding, its ends found by bisection to 1/4000 of the drive. */
+  fits(frames: readonly Frame[]): Stretch[] {
+    const stretches: Stretch[] = [];
+    for (let i = 0; i < frames.length; i++) {
+      if (frames[i]!.misfit > JOINT_SLACK) continue;
+      const first = i;
+      while (i + 1 < frames.length && frames[i + 1]!.misfit <= JOINT_SLACK) i++;
+      const [from, to] = [this.fitsUpTo(frames[first]!, frames[first - 1]), this.fitsUpTo(frames[i]!, frames[i + 1])];
+      stretches.push({ from, to, opening: [this.openingAt(from), this.openingAt(to)] });
+    }
+    return stretches;
+  }
+
+  /** How far from a frame that fits toward one that does not. */
+  private fitsUpTo(fitting: Frame, binding: Frame | undefined): number {
+    let good = fitting;
+    let bad = binding?.s;
+    while (bad !== undefined && Math.abs(bad - good.s) > 1 / 4000) {
+      this.folds.set(good.folds);
+      const middle = this.frame((good.s + bad) / 2);
+      if (middle.misfit <= JOINT_SLACK) good = middle;
+      else bad = middle.s;
+    }
+    return good.s;
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Mm } from '../measure/units.js';
-import { closuresOf, jacobian, residuals, type ClosureSystem } from './closure.js';
+import { closuresOf, jacobian, meetingIn, residuals, type ClosureSystem } from './closure.js';
 import { rank, solveSymmetric } from './dense.js';
 import { emptyPose, poseAt, type Pose } from './kinematics.js';
 import { spanningTree, type SpanningTree } from './spanning-tree.js';
@@ -39,19 +39,25 @@ export class LoopSolver {
   private readonly work: TierWork[];
   iterations = 0;
 
-  /** @param driven hinges whose angle is given, not solved for */
+  /**
+   * @param driven hinges whose angle is given, not solved for
+   * @param meetingAt folds at which all joints are taken to meet, whatever they miss each other by there
+   */
   constructor(
     readonly linkage: Linkage,
     driven: ReadonlySet<number>,
+    meetingAt?: Float64Array,
   ) {
     this.tree = spanningTree(linkage);
     this.pose = emptyPose(linkage);
+    if (meetingAt) poseAt(this.pose, linkage, this.tree, meetingAt);
     this.work = Array.from({ length: linkage.tiers }, (_, tier) => {
       const inTree = (h: number): boolean => !this.tree.openHinges.includes(h);
       const unknowns = Int32Array.from(
         linkage.hinges.flatMap((hinge, h) => (hinge.tier === tier && !driven.has(h) && inTree(h) ? [h] : [])),
       );
-      const system = closuresOf(linkage, this.tree, tier);
+      const drawn = closuresOf(linkage, this.tree, tier);
+      const system = meetingAt ? meetingIn(this.pose, drawn) : drawn;
       const n = unknowns.length;
       return {
         system,
@@ -83,6 +89,18 @@ export class LoopSolver {
       const paired = 3 * system.pairs.length;
       for (let i = 0; i < paired; i += 3) worst = Math.max(worst, Math.hypot(r[i]!, r[i + 1]!, r[i + 2]!));
       for (let i = paired; i < system.rows; i++) worst = Math.max(worst, Math.abs(r[i]!));
+    }
+    return worst;
+  }
+
+  /** The two bodies whose joint is off most in the pose that was last set; undefined where only contacts or couplings are. */
+  worstJoint(): { bodies: [number, number]; misfit: Mm } | undefined {
+    let worst: { bodies: [number, number]; misfit: Mm } | undefined;
+    for (const { system, r } of this.work) {
+      system.pairs.forEach(({ a, b }, k) => {
+        const misfit = Math.hypot(r[3 * k]!, r[3 * k + 1]!, r[3 * k + 2]!);
+        if (!worst || misfit > worst.misfit) worst = { bodies: [a, b], misfit };
+      });
     }
     return worst;
   }

@@ -1,10 +1,11 @@
 import { intersect, totalArea } from '../plane/boolean.js';
 import { clippedTo, isSimple } from '../plane/convex.js';
 import { areaContains, boxOf, centroid, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
-import type { Point } from '../plane/point.js';
+import type { Mm } from '../measure/units.js';
+import { distance, type Point } from '../plane/point.js';
 import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
 import type { Frame, Motion } from './motion.js';
-import { poseOf } from './motion.js';
+import { CLOSING_PLAY, poseOf } from './motion.js';
 import type { Pose } from './kinematics.js';
 
 /** A panel as it lies in the closed card. */
@@ -21,14 +22,25 @@ export interface ClosedStack {
   layers: Layer[];
   /** above.get(a) holds every body that lies directly or indirectly on a where they overlap */
   over: ReadonlyMap<number, ReadonlySet<number>>;
-  /** bodies in an order in which each lies on those before it; empty when there is none */
+  /** bodies in an order in which each lies on those before it; where there is none, the broadest overlaps are kept to */
   order: number[];
-  /** bodies that overlap and whose order is known, with a point of what they share */
-  touching: { lower: number; upper: number; at: Point }[];
-  /** pairs of bodies whose order contradicts itself: they pass through each other on closing */
-  crossings: [number, number][];
+  /** bodies that overlap and whose order is known, with a point of what they share and about how wide that is */
+  touching: Contact[];
+  /** pairs of bodies whose order contradicts itself: they pass through each other on closing, over that width */
+  crossings: { bodies: [number, number]; width: Mm }[];
+  /** where the panels lie on one another in a circle: the width that overlaps against the order of the rest */
+  circle: Mm;
 }
 
+interface Contact {
+  lower: number;
+  upper: number;
+  at: Point;
+  width: Mm;
+}
+
+/** Edges that overlap by less are edge on edge: paper and creases give as much when the card is pressed flat. */
+const LEAST_WIDTH: Mm = CLOSING_PLAY;
 const LEAST_OVERLAP = 0.5;
 
 /**
@@ -44,21 +56,20 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
   const known = knownOrder(motion, layers);
   const probes = nearlyClosed(motion);
   const touching: ClosedStack['touching'] = [];
-  const crossings: [number, number][] = [];
+  const crossings: ClosedStack['crossings'] = [];
   const boxes = layers.map(({ area }) => boxOf(area.outer));
   for (let a = 0; a < layers.length; a++) {
     for (let b = a + 1; b < layers.length; b++) {
       if (apart(boxes[a]!, boxes[b]!)) continue;
       const shared = overlap(layers[a]!.area, layers[b]!.area);
       if (!shared) continue;
-      const side = known.get(`${a}-${b}`) ?? separation(motion, pose, probes, [a, b], shared);
-      if (side === 'both') crossings.push([a, b]);
-      else if (side !== 0) touching.push(side > 0 ? { lower: a, upper: b, at: shared } : { lower: b, upper: a, at: shared });
+      const side = known.get(`${a}-${b}`) ?? separation(motion, pose, probes, [a, b], shared.at);
+      if (side === 'both') crossings.push({ bodies: [a, b], width: shared.width });
+      else if (side !== 0) touching.push(side > 0 ? { lower: a, upper: b, ...shared } : { lower: b, upper: a, ...shared });
     }
   }
-  const pairs = touching.map(({ lower, upper }): [number, number] => [lower, upper]);
-  const order = sortStack(layers.length, pairs);
-  return { layers, over: reach(layers.length, pairs), order, touching, crossings };
+  const { order, kept, circle } = sorted(layers.length, touching);
+  return { layers, over: reach(layers.length, kept), order, touching, crossings, circle };
 }
 
 type Side = number | 'both';
@@ -74,10 +85,13 @@ function knownOrder(motion: Motion, layers: readonly Layer[]): Map<string, numbe
     const rightIsUnder = source.crease.closed > 0 === layers[right]!.faceUp;
     say(rightIsUnder ? right : left, rightIsUnder ? left : right);
   }
-  for (const { a, b, source } of motion.linkage.bonds) {
+  const glued = motion.linkage.bonds.map(({ a, b, source }) => {
     const partnerIsUnder = (source.partnerFace === 'up') === layers[b]!.faceUp;
-    say(partnerIsUnder ? b : a, partnerIsUnder ? a : b);
-  }
+    return partnerIsUnder ? { lower: b, upper: a } : { lower: a, upper: b };
+  });
+  // What is glued to the two faces of one panel has that panel between.
+  for (const under of glued) for (const over of glued) if (under.upper === over.lower) say(under.lower, over.upper);
+  for (const { lower, upper } of glued) say(lower, upper);
   return known;
 }
 
@@ -89,15 +103,22 @@ function apart(a: Box, b: Box): boolean {
   return a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
 }
 
-function overlap(a: Area, b: Area): Point | undefined {
+function overlap(a: Area, b: Area): Pick<Contact, 'at' | 'width'> | undefined {
   if (isSimple(a) && isSimple(b)) {
     const both = clippedTo(a.outer, b.outer, signedArea(b.outer) > 0);
-    return both.length < 3 || Math.abs(signedArea(both)) < LEAST_OVERLAP ? undefined : centroid({ outer: both, holes: [] });
+    return both.length < 3 || Math.abs(signedArea(both)) < LEAST_OVERLAP ? undefined : contactIn(both);
   }
   const shared = intersect([a], [b]);
   if (totalArea(shared) < LEAST_OVERLAP) return undefined;
   const largest = shared.reduce((most, loop) => (Math.abs(totalArea([loop])) > Math.abs(totalArea([most])) ? loop : most));
-  return centroid({ outer: largest, holes: [] });
+  return contactIn(largest);
+}
+
+/** A strip is about as wide as twice its area over its length round. */
+function contactIn(loop: Loop): Pick<Contact, 'at' | 'width'> | undefined {
+  const round = loop.reduce((sum, p, i) => sum + distance(p, loop[(i + 1) % loop.length]!), 0);
+  const width = (2 * Math.abs(signedArea(loop))) / round;
+  return width < LEAST_WIDTH ? undefined : { at: centroid({ outer: loop, holes: [] }), width };
 }
 
 /**
@@ -150,6 +171,20 @@ function reach(count: number, pairs: readonly [number, number][]): Map<number, S
   };
   for (let body = 0; body < count; body++) over.set(body, visit(body, new Set()));
   return over;
+}
+
+/** Sorted bottom up. Where contacts go round in a circle the broadest are kept, and the widest that is not is told. */
+function sorted(count: number, touching: readonly Contact[]): { order: number[]; kept: [number, number][]; circle: Mm } {
+  const pairs = touching.map(({ lower, upper }): [number, number] => [lower, upper]);
+  const order = sortStack(count, pairs);
+  if (order.length > 0) return { order, kept: pairs, circle: 0 };
+  let circle = 0;
+  const kept: [number, number][] = [];
+  for (const { lower, upper, width } of [...touching].sort((a, b) => b.width - a.width)) {
+    if (sortStack(count, [...kept, [lower, upper]]).length > 0) kept.push([lower, upper]);
+    else circle = Math.max(circle, width);
+  }
+  return { order: sortStack(count, kept), kept, circle };
 }
 
 /** Kahn's topological sort; empty when the pairs go round in a circle. */
