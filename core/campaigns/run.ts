@@ -2,8 +2,9 @@
 import { parseArgs } from 'node:util';
 import { trees } from './trees.js';
 import { migrations } from './migrations.js';
+import { verdicts } from './verdicts.js';
 
-const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations };
+const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations, verdicts };
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: { seed: { type: 'string', default: '1' }, count: { type: 'string', default: '1000' } },

@@ -137,6 +137,15 @@ describe('a lopsided V-fold', () => {
     expect(card.findings.find((f) => f.id === 'folds-flat')).toMatchObject({ severity: 'fail', followsFrom: 'closes-loop' });
   });
 
+  it.each([70, 80, 100, 116])('fits from where its rays come as near as wings of 50° and %f° let them, wherever that is', (second) => {
+    const card = evaluated(vFold(degrees({ rayAngle: 45, wingAngle: 50, secondRayAngle: 50, secondWingAngle: second })));
+    const [cos, sin] = [45, 50].reduce(([c, s], ray) => [c * Math.cos(toRadians(ray)), s * Math.sin(toRadians(ray))], [1, 1]);
+    const binds = Math.acos((Math.cos(toRadians(second - 50)) - cos!) / sin!);
+    expect(card.motion.fits).toHaveLength(1);
+    expect(Math.abs(toDegrees(card.motion.reachable.opening[0] - binds))).toBeLessThan(0.5);
+    expect(toDegrees(card.motion.reachable.opening[1])).toBeCloseTo(180, 6);
+  });
+
   it('shuts without misfit but stands out of the leaf when only the sums differ, and is off by the chord when pressed flat', () => {
     const card = evaluated(vFold(degrees({ rayAngle: 45, wingAngle: 60, secondRayAngle: 50, secondWingAngle: 60 })));
     // Closed, the crest is 60° from both rays, 2.5° off their middle: its height over the leaf gives the wing's angle.

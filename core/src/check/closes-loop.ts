@@ -25,7 +25,7 @@ export const closesLoop: Check = ({ free }) => {
       ...base,
       id: 'closes-loop',
       severity: 'pass',
-      says: `Every joint fits through the whole motion, to ${worstMisfit < 1e-6 ? 'a millionth of a mm' : spoken(worstMisfit)}.`,
+      says: `Every joint fits through the whole motion, ${worstMisfit < 1e-6 ? 'to a millionth of a mm' : worstMisfit < 0.01 ? 'to a hundredth of a mm' : `to ${spoken(worstMisfit)}, which creases and paper give`}.`,
     });
   } else {
     const forced = `Forced further, a joint is off by ${spoken(worstMisfit)} at ${printAngle(worst.opening)}.`;

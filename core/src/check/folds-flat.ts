@@ -24,9 +24,7 @@ function liesFlat({ design, motion, free }: CheckInput): Verdict {
     const out = farthestOut(design, free);
     const binds = free.frames[0]!.misfit > JOINT_SLACK;
     const off =
-      joined.length > 0
-        ? `${joined.join(' and ')} are off by ${spoken(misfit)} where they are joined`
-        : `a joint is off by ${spoken(misfit)}`;
+      joined.length > 0 ? `${joined[0]!} is off its place on ${joined[1]!} by ${spoken(misfit)}` : `a joint is off by ${spoken(misfit)}`;
     return {
       ...base,
       severity: 'fail',

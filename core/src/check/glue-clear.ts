@@ -1,4 +1,6 @@
+import type { Mm } from '../measure/units.js';
 import { spoken } from '../measure/sentence.js';
+import { CLOSING_PLAY } from '../linkage/motion.js';
 import { carryFlat } from '../linkage/rigid.js';
 import { subtract, totalArea } from '../plane/boolean.js';
 import { distance, distanceToSegment, type Point } from '../plane/point.js';
@@ -16,15 +18,16 @@ export const glueClear: Check = ({ design }) => {
     const panels = [bond.source.panel, bond.source.partner];
     const onPartner = corners.map((p) => carryFlat(bond.fixed, p));
     const past = Math.max(outside(corners, design.panels[bond.a]!.area), outside(onPartner, design.panels[bond.b]!.area));
-    if (past > 0.5) {
+    if (past > CLOSING_PLAY) {
       found.push({
         id: `glue-clear/${id}/past`,
         check: 'glue-clear',
         severity: 'fail',
         value: past,
-        limit: 0,
+        limit: CLOSING_PLAY,
+        unit: 'mm',
         panels,
-        says: `Glue of ${name} reaches past its panel by ${past.toFixed(0)} mm²: it would stick to what should move.`,
+        says: `Glue of ${name} reaches past its panel by about ${spoken(past)}: it would stick to what should move.`,
       });
     }
     const width = Math.abs(signedArea(corners)) / longestSide(corners);
@@ -67,7 +70,12 @@ export const glueClear: Check = ({ design }) => {
   return found;
 };
 
-function outside(corners: Loop, area: Area): number {
+/** How far glue reaches past an area, mm: what lies outside, spread over the glue's longest side. */
+function outside(corners: Loop, area: Area): Mm {
+  return areaOutside(corners, area) / longestSide(corners);
+}
+
+function areaOutside(corners: Loop, area: Area): number {
   if (isSimple(area) && isSimple({ outer: corners, holes: [] })) {
     const inside = clippedTo(corners, area.outer, signedArea(area.outer) > 0);
     return Math.abs(signedArea(corners)) - (inside.length < 3 ? 0 : Math.abs(signedArea(inside)));

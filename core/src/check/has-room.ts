@@ -1,13 +1,13 @@
 import { claimsOf } from '../card/draw.js';
 import { carry } from '../linkage/rigid.js';
-import { poseOf } from '../linkage/motion.js';
+import { CLOSING_PLAY, poseOf } from '../linkage/motion.js';
 import { capitalised } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import type { Check } from './finding.js';
 import { mended } from './mended.js';
 
-/** Less than this is no overlap, only arithmetic. */
-const TOUCHING = 0.05;
+/** Less than this is no overlap: a hand is off by as much. */
+const TOUCHING = CLOSING_PLAY;
 
 /** Is room left in the closed card where something must stay clear of something else? */
 export const hasRoom: Check = ({ design, motion }) => {

@@ -11,6 +11,9 @@ import { leastSlot } from '../sheet/slot.js';
 import { SLOT_CLEARANCE } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 
+/** A slot may be cut narrower by a third of its clearance before it binds. */
+const SLOT_PLAY = SLOT_CLEARANCE / 3;
+
 /** Flatter than this between strip and sheet the edges of a slot give: they need not pass. */
 const LEAST_ANGLE = toRadians(30);
 
@@ -19,7 +22,7 @@ export const slotFits: Check = (input) =>
   claimsOf(input.design, 'slot').flatMap((slot): Verdict[] => {
     const worst = tightest(input, slot);
     const spare = slot.width - worst.needed;
-    const ok = spare >= -EXACT;
+    const ok = spare >= -SLOT_PLAY;
     const passing = worst.layers.length > 0 ? `film and ${worst.layers.join(' and ')} need` : 'the film needs';
     const long = slot.length - slot.filmWidth - slot.sideClearance;
     const wanted = Math.ceil(worst.needed * 20) / 20;
@@ -29,7 +32,7 @@ export const slotFits: Check = (input) =>
         check: 'slot-fits',
         severity: ok ? 'pass' : 'fail',
         value: slot.width,
-        limit: worst.needed,
+        limit: worst.needed - SLOT_PLAY,
         unit: 'mm',
         panels: [slot.panel, slot.film],
         at: worst.s,
