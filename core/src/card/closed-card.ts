@@ -1,7 +1,10 @@
-import type { Motion } from '../linkage/motion.js';
+import type { Pose } from '../linkage/kinematics.js';
+import { poseOf, type Motion } from '../linkage/motion.js';
+import { carryFlat } from '../linkage/rigid.js';
 import { stackClosed, type ClosedStack } from '../linkage/stacking.js';
 import type { Mm } from '../measure/units.js';
-import { boxOf, type Area, type Box, type Loop } from '../plane/outline.js';
+import { boxOf, centroid, type Area, type Box, type Loop } from '../plane/outline.js';
+import type { Point } from '../plane/point.js';
 import { ScanLines } from '../plane/scan-line.js';
 import { CREASE_ZONE } from '../supplies/limits.js';
 import type { ClaimOf } from '../claim/claims.js';
@@ -41,7 +44,7 @@ export function closeCard(design: Design, motion: Motion): ClosedCard {
   const props: ClosedCard['props'] = {};
   const spines: ClosedCard['spines'] = {};
   for (const closing of claimsOf(design, 'closing')) {
-    const profile = propsBetween(design, pile, closing);
+    const profile = propsBetween(design, poseOf(motion, motion.frames[0]!), pile, closing);
     const most = profile.reduce((thick, { thickness }) => Math.max(thick, thickness), 0);
     props[closing.hinge] = profile;
     spines[closing.hinge] = most === 0 ? 0 : Math.max(LEAST_SPINE, most);
@@ -51,26 +54,26 @@ export function closeCard(design: Design, motion: Motion): ClosedCard {
 
 type Closing = ClaimOf<'closing'>;
 
-/** A prop shorter than this along the fold dents; a longer one holds a stiff leaf open. */
+/** A prop as long as this along the fold holds a stiff leaf open by its whole height; a shorter one dents the leaf. */
 export const LEAST_PROP: Mm = 20;
+/** A prop that is a mere point dents the leaf by so much. */
+const POINT_DENTS: Mm = 1;
 const ALONG_SAMPLES = 30;
 const ACROSS_SAMPLES = 24;
 
 /**
  * What lies between the two sides of a closing fold, by distance from the fold: at each distance the
- * greatest thickness that a stretch of at least 20 mm along the fold reaches. Distances are a grid and
+ * greatest thickness along the fold, less what a stretch shorter than 20 mm dents the leaf. Distances are a grid and
  * every corner of a slab, so that a straight front edge is met exactly.
  */
-function propsBetween(design: Design, pile: readonly Slab[], closing: Closing): PropAt[] {
-  const { px, py } = design.linkage.hinges[design.linkage.hingeIndex.get(closing.hinge)!]!;
+function propsBetween(design: Design, pose: Pose, flatPile: readonly Slab[], closing: Closing): PropAt[] {
+  const pile = besideFold(design, pose, flatPile, closing);
   const bodies = (ids: readonly string[]): Set<number> => new Set(ids.map((id) => design.linkage.bodyOf.get(id)!));
   const [lower, upper] = [bodies(closing.lower), bodies(closing.upper)];
   const corners = pile.flatMap(({ area }) => area.outer.map(([x]) => x + 1e-6));
-  const grid = Array.from({ length: ACROSS_SAMPLES }, (_, i) => px + ((i + 0.5) / ACROSS_SAMPLES) * closing.depth);
+  const grid = Array.from({ length: ACROSS_SAMPLES }, (_, i) => ((i + 0.5) / ACROSS_SAMPLES) * closing.depth);
   // Where the give of the crease ends, the whole thickness begins to count.
-  const xs = [...new Set([...corners, ...grid, px + CREASE_ZONE + 1e-6])]
-    .filter((x) => x > px + 0.5 && x < px + closing.depth)
-    .sort((a, b) => a - b);
+  const xs = [...new Set([...corners, ...grid, CREASE_ZONE + 1e-6])].filter((x) => x > 0.5 && x < closing.depth).sort((a, b) => a - b);
   const step = closing.length / ALONG_SAMPLES;
   const needed = Math.max(1, Math.min(ALONG_SAMPLES, Math.round(LEAST_PROP / step)));
   const lines = pile.map(({ area }) => new ScanLines(mirrored(area)));
@@ -80,8 +83,39 @@ function propsBetween(design: Design, pile: readonly Slab[], closing: Closing): 
   const along = new Float64Array(ALONG_SAMPLES);
   return xs.map((x) => {
     pile.forEach(({ box }, k) => (counts[k] = x < box.minX || x > box.maxX ? 0 : lines[k]!.at(x, slices[k]!)));
-    for (let i = 0; i < ALONG_SAMPLES; i++) along[i] = thicknessBetween(pile, sides, slices, counts, py + (i + 0.5) * step);
-    return { r: x - px, thickness: along.slice().sort()[ALONG_SAMPLES - needed]! };
+    for (let i = 0; i < ALONG_SAMPLES; i++) along[i] = thicknessBetween(pile, sides, slices, counts, (i + 0.5) * step);
+    return { r: x, thickness: propping(along.slice().sort(), needed) };
+  });
+}
+
+/** @param rising thicknesses at places along the fold, from the least up @param needed how many places make a long prop */
+function propping(rising: Float64Array, needed: number): Mm {
+  let most = 0;
+  for (let long = 1; long <= needed; long++) most = Math.max(most, rising[rising.length - long]! - POINT_DENTS * (1 - long / needed));
+  return most;
+}
+
+/**
+ * The pile as seen from a closed fold: x away from it over its leaves, y along it from where the score begins. The fold lies
+ * where it has come to lie in the closed card, and its leaves on whichever side of it they do.
+ */
+function besideFold(design: Design, pose: Pose, pile: readonly Slab[], closing: Closing): Slab[] {
+  const { linkage } = design;
+  const { left, px, py, ux, uy } = linkage.hinges[linkage.hingeIndex.get(closing.hinge)!]!;
+  const origin = carryFlat(pose[left]!, [px, py]);
+  const ahead = carryFlat(pose[left]!, [px + ux, py + uy]);
+  const along = [ahead[0] - origin[0], ahead[1] - origin[1]] as const;
+  const leaf = linkage.bodyOf.get(closing.upper[0]!)!;
+  const middle = carryFlat(pose[leaf]!, centroid(design.panels[leaf]!.area));
+  const side = Math.sign((middle[0] - origin[0]) * along[1] - (middle[1] - origin[1]) * along[0]) || 1;
+  const [acrossX, acrossY] = [side * along[1], -side * along[0]];
+  const seen = ([x, y]: Point): Point => {
+    const [dx, dy] = [x - origin[0], y - origin[1]];
+    return [dx * acrossX + dy * acrossY, dx * along[0] + dy * along[1]];
+  };
+  return pile.map((slab) => {
+    const area = { outer: slab.area.outer.map(seen), holes: slab.area.holes.map((hole) => hole.map(seen)) };
+    return { ...slab, area, box: boxOf(area.outer) };
   });
 }
 

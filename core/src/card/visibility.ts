@@ -47,8 +47,7 @@ export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard,
   // The closed card is looked at straight; standing, from where a person stands.
   const flat = frame === motion.frames[0];
   const ahead: Vec3 = flat ? closedFront(up, viewFrom) : viewFrom;
-  const way = look === 'front' ? 1 : -1;
-  const toward = unit([ahead[0] * way, ahead[1] * way, ahead[2] * way]);
+  const toward = unit(look === 'front' ? ahead : fromBehind(ahead, flat ? [0, 0, 0] : up));
   const right = unit(perpendicular(toward, up));
   const above = cross(toward, right);
   const drawn = design.panels.map((panel, body) => drawnPanel(design, panel.area, pose[body]!, body, { toward, right, above }));
@@ -67,6 +66,12 @@ export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard,
     if (share < 0.03) return [];
     return [{ panel: id, name, face: facing > 0 ? 'up' : 'down', share: Math.min(1, share), area }];
   });
+}
+
+/** From the other side of the card, as high above the table: only what is level turns round. */
+function fromBehind(ahead: Vec3, up: Vec3): Vec3 {
+  const twice = 2 * dot(ahead, up);
+  return [twice * up[0] - ahead[0], twice * up[1] - ahead[1], twice * up[2] - ahead[2]];
 }
 
 /** A closed card lies in the ground's plane; its front is the side nearer to who looks at the standing card. */

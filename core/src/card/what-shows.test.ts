@@ -19,6 +19,12 @@ describe('what shows of a card', () => {
     expect([closed.front[0]!.face, closed.behind[0]!.face]).toEqual(['down', 'down']);
     expect(closed.front[0]!.panel).not.toBe(closed.behind[0]!.panel);
     expect(open.front.map(({ face }) => face)).toEqual(['up', 'up']);
+    // Nobody looks up from under the table: from behind a card that lies shows the same.
+    expect(open.behind.map(({ face }) => face)).toEqual(['up', 'up']);
+  });
+
+  it('of a card that stands is its outside from behind, seen from as high above the table', () => {
+    const { open } = shown('folded-card', { depth: 100, length: 80, shown: 'standing' });
     expect(open.behind.map(({ face }) => face)).toEqual(['down', 'down']);
   });
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { ROOT, type CardDocument } from '../card/document.js';
 import { standingOf } from '../card/standing.js';
 import type { Claim } from '../claim/claims.js';
-import { baseSizes, cardOn, cardWith, checkInputOf, having, stockById } from '../testing/evaluated.js';
+import { baseSizes, cardOn, cardWith, checkInputOf, evaluated, finding, having, stockById } from '../testing/evaluated.js';
 import { runChecks } from './all-checks.js';
 import { bulk } from './bulk.js';
 import { clears } from './clears.js';
@@ -108,7 +108,44 @@ describe('stays-inside', () => {
   });
 });
 
+describe('a closed fold of any part', () => {
+  it('is propped by what lies beside it where it has come to lie: both doors of a tucked display alike', () => {
+    // Wings of 60, returns of 20: from 60 − 20 = 40 mm on, return, band and picture lie between door and wing.
+    const caliper = stockById('card-250').caliper;
+    const card = evaluated(cardOn('tucked-display', { wing: 60, returnWidth: 20, spine: 'none' }));
+    for (const side of ['left', 'right'])
+      expect(finding(card, `folds-flat/gape/base/${side}-door`).value).toBeCloseTo(((3 * caliper) / 40) * 60, 4);
+    const spined = evaluated(cardOn('tucked-display', { wing: 60, returnWidth: 20, spine: 'auto' }));
+    const { spines } = spined.closed;
+    expect(spines['base/left-door']).toBe(spines['base/right-door']);
+    expect(spines['base/left-door']).toBe(1);
+  });
+
+  it('is propped by a short block too, by what of its height a dent does not take up', () => {
+    const gape = (stopLength: number): number =>
+      finding(evaluated(cardOn('easel-folded-front', { stopLength, stopHeight: 12 })), 'folds-flat/gape').value!;
+    // A block from 75 mm of a leaf of 150: its height twice over. A dent is at most 1 mm deep.
+    expect(gape(40)).toBeCloseTo(24, 6);
+    for (const length of [10, 14, 17, 18, 19]) {
+      expect(gape(length)).toBeLessThanOrEqual(24);
+      expect(gape(length)).toBeGreaterThan(22);
+    }
+  });
+});
+
 describe('clears', () => {
+  it('lets a figure overhang above the rim that its strip is glued below, and no lower', () => {
+    const divided = (height: number) =>
+      evaluated(
+        cardOn('box-card', {
+          ...{ wall: 60, secondWall: 60, height: 90, flaps: [] },
+          dividers: [{ distance: 30, height, figure: 'heart', figureHeight: 60, figureWidth: 40, figureAt: 8 }],
+        }),
+      ).findings.filter(({ check, severity }) => check === 'clears' && severity === 'fail');
+    expect(divided(90)).toEqual([]);
+    expect(divided(40)).toMatchObject([{ panels: ['base/fourth-wall', 'divider-1/divider-1'] }]);
+  });
+
   it('finds a figure that stands in the way of the foot of an easel', () => {
     // A figure on the main fold of an easel stands under the strut, where the triangle is narrow.
     const sizes = { crestLength: 150, wingLength: 60, outline: 'upright', apex: 60 };

@@ -135,7 +135,14 @@ function crossingDepth(a: Solid, b: Solid, slack: number): number {
   const length = norm(line);
   if (length < 1e-6) return 0;
   const direction: Vec3 = [line[0] / length, line[1] / length, line[2] / length];
-  const shared = sharedLength(spans(a, b, direction), spans(b, a, direction));
+  // Paper must go on at both sides of the line, in both: an edge that lies in the other's plane only touches it.
+  const through = [
+    spans(a, b, direction, slack),
+    spans(a, b, direction, -slack),
+    spans(b, a, direction, slack),
+    spans(b, a, direction, -slack),
+  ];
+  const shared = through.reduce(inBoth).reduce((sum, [from, to]) => sum + to - from, 0);
   return shared > LEAST_LINE ? Math.min(depthA, depthB) : 0;
 }
 
@@ -152,13 +159,16 @@ function straddle(a: Solid, b: Solid, slack: number): number {
   return least > slack ? least : 0;
 }
 
-/** Stretches of a line (through both planes) that lie inside panel `a`, as sorted parameters along the direction. */
-function spans(a: Solid, b: Solid, direction: Vec3): [number, number][] {
+/**
+ * Stretches of a line that lie inside panel `a`, as sorted parameters along the direction: where it meets the plane of panel
+ * b, moved to one side of it by some mm.
+ */
+function spans(a: Solid, b: Solid, direction: Vec3, aside: number): [number, number][] {
   const hits: number[] = [];
   for (const loop of a.lines()) {
     for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
-      const di = dot(minus(loop[i]!, b.origin), b.normal);
-      const dj = dot(minus(loop[j]!, b.origin), b.normal);
+      const di = dot(minus(loop[i]!, b.origin), b.normal) - aside;
+      const dj = dot(minus(loop[j]!, b.origin), b.normal) - aside;
       if (di > 0 === dj > 0) continue;
       const t = di / (di - dj);
       const p = loop[i]!;
@@ -172,8 +182,12 @@ function spans(a: Solid, b: Solid, direction: Vec3): [number, number][] {
   return found;
 }
 
-function sharedLength(a: readonly [number, number][], b: readonly [number, number][]): number {
-  let sum = 0;
-  for (const [from, to] of a) for (const [start, end] of b) sum += Math.max(0, Math.min(to, end) - Math.max(from, start));
-  return sum;
+/** Stretches that two lists of stretches share. */
+function inBoth(a: readonly [number, number][], b: readonly [number, number][]): [number, number][] {
+  return a.flatMap(([from, to]) =>
+    b.flatMap(([start, end]): [number, number][] => {
+      const both: [number, number] = [Math.max(from, start), Math.min(to, end)];
+      return both[1] > both[0] ? [both] : [];
+    }),
+  );
 }

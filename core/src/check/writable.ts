@@ -1,7 +1,9 @@
 import { spoken } from '../measure/sentence.js';
 import type { Mm } from '../measure/units.js';
 import { visibleFaces, type Look, type SeenFace } from '../card/visibility.js';
-import { areaOf, boxOf, type Area } from '../plane/outline.js';
+import type { Design } from '../card/join.js';
+import { areaOf, boxOf, signedArea, type Area } from '../plane/outline.js';
+import type { Panel } from '../sheet/panels.js';
 import { plainRectangle } from '../plane/plain-rectangle.js';
 import type { Check } from './finding.js';
 
@@ -15,6 +17,16 @@ const COARSE = 36;
 
 type Place = Pick<SeenFace, 'panel' | 'face' | 'name'> & { look: Look; width: Mm; height: Mm };
 
+/** Of its own area a liner is glued down at least so much. */
+const LINER_GLUED = 0.6;
+
+/** The card itself, and a liner: paper that is glued down nearly whole. What stands up is for the picture. */
+function isPaperToWriteOn({ linkage }: Design, { id, piece, area }: Panel): boolean {
+  const body = linkage.bodyOf.get(id)!;
+  const glued = linkage.bonds.filter(({ a }) => a === body).reduce((sum, { corners }) => sum + Math.abs(signedArea(corners)), 0);
+  return piece.stock === 'base' || (piece.stock === 'mechanism' && glued >= LINER_GLUED * areaOf(area));
+}
+
 /** How much of its box an area fills. */
 function filled(area: Area): number {
   const { minX, maxX, minY, maxY } = boxOf(area.outer);
@@ -27,7 +39,7 @@ export const writable: Check = ({ design, motion, closed, resting }) => {
   const placeSeen = (look: Look): Place | undefined => {
     const places = visibleFaces(design, motion, closed, resting, look, COARSE)
       .map((face) => ({ ...face, holder: design.panels[design.linkage.bodyOf.get(face.panel)!]! }))
-      .filter(({ share, holder }) => share >= LEAST_SHARE && filled(holder.area) >= LEAST_FILL && holder.piece.stock === 'base')
+      .filter(({ share, holder }) => share >= LEAST_SHARE && filled(holder.area) >= LEAST_FILL && isPaperToWriteOn(design, holder))
       .sort((a, b) => b.area - a.area);
     for (const { panel, face, name, holder } of places) {
       const { minX, maxX, minY, maxY } = plainRectangle(holder.area);

@@ -98,11 +98,74 @@ function isOfKind(size: FreeSize, value: unknown): value is SizeValue {
 }
 
 /**
- * All sizes of a mechanism: those given, with defaults for the rest, worked out in the order declared. A value of the
- * wrong kind counts as not given: `checkSizes` tells of it.
+ * All sizes of a mechanism: those given, with defaults for the rest, worked out in the order declared and brought inside
+ * their limits. A value of the wrong kind counts as not given: `checkSizes` tells of it.
  * @param settled sizes that stand already, before the first of these
  */
 export function fillSizes(free: readonly FreeSize[], given: Sizes, context: Surroundings, settled: Sizes = {}): Sizes {
+  // What the maker set is judged as it was set: where it cannot be, nothing makes way for it.
+  const asSet = filled(free, given, context, settled);
+  if (!isWithin(free, given, { ...context, sizes: asSet })) return asSet;
+  // A size that the maker did not touch follows into its limits: each time one does, those after it are worked out anew.
+  const followed: Record<string, SizeValue> = {};
+  for (let pass = 0; pass < MOST_FOLLOWING; pass++) {
+    const sizes = filled(free, { ...given, ...followed }, context, settled);
+    const next = firstToFollow(free, given, { ...context, sizes });
+    if (!next) return sizes;
+    followed[next.name] = next.value;
+  }
+  return filled(free, { ...given, ...followed }, context, settled);
+}
+
+/** Sizes that push each other out of their limits settle within a few rounds, or cannot be. */
+const MOST_FOLLOWING = 24;
+
+/** Whether every size that was given lies inside its limits. */
+function isWithin(free: readonly FreeSize[], given: Sizes, context: SizeContext): boolean {
+  return free.every((size) => {
+    const value = given[size.name];
+    if (value === undefined) return true;
+    if (size.kind !== 'list') return intoLimits(size, value, context) === undefined;
+    const filledIn = items(context.sizes, size.name);
+    return (isOfKind(size, value) ? (value as readonly SizeItem[]) : []).every((item, index) =>
+      size.item.every((part) => intoLimits(part, item[part.name], { ...context, item: filledIn[index]!, index }) === undefined),
+    );
+  });
+}
+
+/** The first size that was not given and lies outside its limits, brought to the nearer one. */
+function firstToFollow(free: readonly FreeSize[], given: Sizes, context: SizeContext): { name: string; value: SizeValue } | undefined {
+  for (const size of free) {
+    if (size.kind === 'list') {
+      const value = items(context.sizes, size.name);
+      const own = (given[size.name] ?? []) as readonly SizeItem[];
+      for (const [index, item] of value.entries()) {
+        for (const part of size.item) {
+          const inside = own[index]?.[part.name] === undefined ? intoLimits(part, item[part.name], { ...context, item, index }) : undefined;
+          if (inside !== undefined)
+            return { name: size.name, value: value.map((entry, i) => (i === index ? { ...entry, [part.name]: inside } : entry)) };
+        }
+      }
+    } else if (!isOfKind(size, given[size.name])) {
+      const inside = intoLimits(size, context.sizes[size.name], context);
+      if (inside !== undefined) return { name: size.name, value: inside };
+    }
+  }
+  return undefined;
+}
+
+/** A limit that is worked out may miss the same number typed in by its last digits. */
+const isInside = (value: number, min: number, max: number): boolean => value >= min - 1e-9 && value <= max + 1e-9;
+
+/** The nearest value inside the limits; nothing where it is inside, or where there are none to be inside of. */
+function intoLimits(size: PlainSize, value: SizeValue | undefined, context: SizeContext): number | undefined {
+  if (size.kind === 'choice' || size.kind === 'outline' || typeof value !== 'number') return undefined;
+  const { min, max } = size.range(context);
+  if (!(min <= max) || isInside(value, min, max)) return undefined;
+  return value < min ? min : max;
+}
+
+function filled(free: readonly FreeSize[], given: Sizes, context: Surroundings, settled: Sizes): Sizes {
   const sizes: Record<string, SizeValue> = { ...settled };
   for (const size of free) {
     const value = given[size.name];
@@ -187,7 +250,7 @@ function checkOne(size: PlainSize, value: SizeValue | undefined, context: SizeCo
     return [{ size: size.name, says: `${size.label}: “${String(value)}” is not a number.` }];
   }
   const { min, max, because } = size.range(context);
-  if (value >= min - 1e-9 && value <= max + 1e-9) return [];
+  if (isInside(value, min, max)) return [];
   const print = { length: spoken, angle: printAngle, count: String, weight: printGrams }[size.kind];
   if (size.kind === 'count' && !Number.isInteger(value))
     return [{ size: size.name, says: `${size.label}: ${value} does not work; allowed are whole numbers.` }];

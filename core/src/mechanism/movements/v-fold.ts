@@ -35,13 +35,19 @@ export function bindingOpening(a: Side, b: Side): Radians | undefined {
   return openingForSpread(a.ray, b.ray, spread);
 }
 
-/** Spherical law of cosines: rays at β1, β2 from the fold are `spread` apart at this opening. */
+/**
+ * Spherical law of cosines: rays at β1, β2 from the fold are `spread` apart at this opening. Closed where they are farther
+ * apart than that at every opening, flat open where they are nearer.
+ */
 function openingForSpread(ray1: Radians, ray2: Radians, spread: Radians): Radians {
-  return Math.acos((Math.cos(spread) - Math.cos(ray1) * Math.cos(ray2)) / (Math.sin(ray1) * Math.sin(ray2)));
+  const cosine = (Math.cos(spread) - Math.cos(ray1) * Math.cos(ray2)) / (Math.sin(ray1) * Math.sin(ray2));
+  return Math.acos(Math.min(1, Math.max(-1, cosine)));
 }
 
 /** Leaves that lie this close together when the card is closed meet. */
 const CLOSED_ENOUGH: Radians = toRadians(1);
+/** A shorter glue line tears out. */
+const LEAST_RAY: Mm = 15;
 /** A third of it makes a tab that holds. */
 const LEAST_FIRM_RAY: Mm = 24;
 /** Room for a tab of 3 mm and the least glue line. */
@@ -136,7 +142,12 @@ const SIZES: readonly FreeSize[] = [
     kind: 'length',
     default: ({ sizes, site }) => Math.round(site!.length * (sizes['direction'] === 'away' ? 0.6 : 0.4)),
     help: 'From the lower end of the fold to the point of the V.',
-    range: ({ site }) => ({ min: 0, max: site!.length, because: 'the point of the V lies on the fold' }),
+    range: ({ sizes, site }) => {
+      const along = Math.cos(Math.min(num(sizes, 'rayAngle'), num(sizes, 'secondRayAngle')));
+      const room = LEAST_RAY * along + EDGE_MARGIN;
+      const because = 'the point of the V lies on the fold, and its wings need a glue line of 15 mm ahead of it';
+      return sizes['direction'] === 'away' ? { min: room, max: site!.length, because } : { min: 0, max: site!.length - room, because };
+    },
   },
   {
     name: 'wingLength',
@@ -145,7 +156,7 @@ const SIZES: readonly FreeSize[] = [
     default: (context) => Math.min(Math.max(Math.round(leastDepth(context.site!) * 0.5), LEAST_FIRM_RAY), longestRay(context)),
     help: 'Length of the glue line.',
     range: (context) => ({
-      min: 15,
+      min: LEAST_RAY,
       max: longestRay(context),
       because: 'a shorter glue line tears out, and its far end must stay 3 mm inside the leaf',
     }),
