@@ -8,6 +8,7 @@ import type { CheckInput, Finding, Verdict } from './finding.js';
 import { foldsFlat } from './folds-flat.js';
 import { glueClear } from './glue-clear.js';
 import { hasRoom } from './has-room.js';
+import { layersOnBlocks } from './layers-on-blocks.js';
 import { meets } from './meets.js';
 import { paperTaken } from './paper-taken.js';
 import { reservedClear } from './reserved-clear.js';
@@ -38,6 +39,7 @@ const CHECKS = [
   stiffEnough,
   thicknessPull,
   bulk,
+  layersOnBlocks,
   scoreable,
   glueClear,
   writable,

@@ -133,6 +133,22 @@ describe('a closed fold of any part', () => {
   });
 });
 
+describe('layers inside', () => {
+  const told = (innerThickness: number, innerFrom: number) =>
+    evaluated(cardOn('easel-folded-front', { innerThickness, innerFrom, stopHeight: 4 })).findings.filter(
+      ({ check }) => check === 'layers-on-blocks',
+    );
+
+  it('are told of where they lie on the stop, with how high both are together', () => {
+    // The stop lies from 75 to 83 mm from the fold; on it the lower of the two is added to the higher.
+    expect(told(2, 60)).toMatchObject([{ severity: 'warn', value: 2, says: expect.stringContaining('both together are 6') }]);
+    expect(told(9, 60)).toMatchObject([{ value: 4 }]);
+    expect(told(2, 82.5)).toMatchObject([{ value: expect.closeTo(0.5, 9) }]);
+    expect(told(2, 83)).toEqual([]);
+    expect(told(0.2, 60)).toEqual([]);
+  });
+});
+
 describe('clears', () => {
   it('lets a figure overhang above the rim that its strip is glued below, and no lower', () => {
     const divided = (height: number) =>

@@ -49,7 +49,7 @@ export function foldFile(evaluation: Evaluation): FoldFile {
   const { design, motion, resting } = evaluation;
   const flat = design.pieces.map((piece) => flatFrame(evaluation, piece));
   const folded = [
-    { ...foldedFrame(evaluation, motion.frames[0]!, 'closed'), faceOrders: ordersOf(evaluation) },
+    { ...foldedFrame(evaluation, (motion.pressed ?? motion).frames[0]!, 'closed'), faceOrders: ordersOf(evaluation) },
     foldedFrame(evaluation, frameAt(motion, design.schedule, 0.5), 'half open'),
     foldedFrame(evaluation, resting, 'as it is put down'),
   ];

@@ -1,3 +1,4 @@
+import type { Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { toDegrees, type Notation } from '../measure/units.js';
 import { plainMm, sayLength } from '../measure/print.js';
@@ -9,7 +10,7 @@ import { halfTemplate } from '../sheet/half-template.js';
 import { smallestEnvelope } from '../supplies/envelopes.js';
 import { starterFor } from '../supplies/starter-workshops.js';
 import type { Workshop } from '../supplies/workshop.js';
-import { innerCuts } from './cut-runs.js';
+import { innerCuts, tracedOpenings } from './cut-runs.js';
 import { materialsOf, type Material } from './materials.js';
 import { scoreRuns, type ScoreRun } from './score-runs.js';
 
@@ -215,6 +216,7 @@ function cut(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
           ? [`Lay it ${piece.faceUp}. Cut inside first, while the piece is easy to hold; stop exactly, and finish corners with a knife.`]
           : []),
         ...inner.map(({ words, again }, i) => `${i + 1}: ${words}${repeats(again)}.`),
+        ...tracedOpenings(sheet).map(({ box }) => traced(box, design.card.notation)),
         ...(isRectangle(sheet)
           ? []
           : [
@@ -227,6 +229,12 @@ function cut(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
       cautions: [KNIFE],
     },
   ];
+}
+
+/** An opening that is not cut along straight readings: where it lies, and from what it is traced. */
+function traced({ minX, maxX, minY, maxY }: Box, notation: Notation): string {
+  const say = (mm: number): string => sayLength(mm, notation);
+  return `An opening is traced from its template: it lies from ${say(minX)} to ${say(maxX)} across and from ${say(minY)} to ${say(maxY)} up.`;
 }
 
 function fold(sheet: CutSheet): BenchStep {

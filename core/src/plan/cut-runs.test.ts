@@ -4,7 +4,11 @@ import type { Point } from '../plane/point.js';
 import { cutSheet, type CutSheet } from '../sheet/cut-sheet.js';
 import { blankPiece } from '../sheet/piece.js';
 import { rectangle } from '../plane/outline.js';
-import { innerCuts, type InnerCut } from './cut-runs.js';
+import { cardToTry } from '../card/try-out.js';
+import { CATALOGUE } from '../mechanism/catalogue.js';
+import { cardOn, evaluated } from '../testing/evaluated.js';
+import { benchSteps } from './bench-steps.js';
+import { innerCuts, tracedOpenings, type InnerCut } from './cut-runs.js';
 
 const [WIDE, HIGH] = [120, 80];
 type Cut = { id: string; from: Point; to: Point };
@@ -25,7 +29,7 @@ function blank(cuts: readonly Cut[]): CutSheet {
 }
 
 /** The cuts that the readings and their turns make, worked out as a maker would with a trimmer. */
-function made(readings: readonly InnerCut[]): string[] {
+function made(readings: readonly InnerCut[], [wide, high] = [WIDE, HIGH]): string[] {
   return readings.flatMap(({ fence, distance, start, stop, again }) => {
     const own: [Point, Point] =
       fence === 'lower edge'
@@ -38,7 +42,7 @@ function made(readings: readonly InnerCut[]): string[] {
             [distance, stop],
           ];
     const turned = again.map(({ turn }) =>
-      own.map(([x, y]): Point => [turn === 'turned over away from you' ? x : WIDE - x, turn === 'turned over like a page' ? y : HIGH - y]),
+      own.map(([x, y]): Point => [turn === 'turned over away from you' ? x : wide - x, turn === 'turned over like a page' ? y : high - y]),
     );
     return [own, ...turned].map((ends) => line(ends[0]!, ends[1]!));
   });
@@ -101,5 +105,35 @@ describe('cuts inside a blank', () => {
         expect(made(readings).sort()).toEqual(cuts.map(({ from, to }) => line(from, to)).sort());
       }),
     );
+  });
+});
+
+describe.each(CATALOGUE.map((mechanism) => [mechanism.id, mechanism] as const))('cuts inside the pieces of %s', (_id, mechanism) => {
+  it('are each made by one reading: slits, and every straight edge of every opening', () => {
+    for (const sheet of evaluated(cardToTry(mechanism)).sheets) {
+      const straight = ([a, b]: readonly [Point, Point]): boolean => Math.abs(a[0] - b[0]) < 1e-4 || Math.abs(a[1] - b[1]) < 1e-4;
+      const edges = sheet.windows.flatMap(({ outline }) => {
+        const all = outline.map((from, i) => [from, outline[(i + 1) % outline.length]!] as const);
+        const read = all.filter(straight);
+        return read.length === all.length ? read : read.filter(([a, b]) => Math.hypot(a[0] - b[0], a[1] - b[1]) >= 5);
+      });
+      const wanted = [...sheet.cuts.map(({ from, to }) => [from, to] as const).filter(straight), ...edges].map(([a, b]) => line(a, b));
+      expect(made(innerCuts(sheet, 'mm'), [sheet.width, sheet.height]).sort()).toEqual(wanted.sort());
+    }
+  });
+});
+
+describe('an opening with a curved edge', () => {
+  it('is traced, and where it lies is said', () => {
+    const round = evaluated(
+      cardOn('bellows-box', { frontWidth: 110, length: 150, bellows: 18, windowShape: 'circle', windowWidth: 60, windowHeight: 60 }),
+    );
+    const [opening] = tracedOpenings(round.sheets[0]!);
+    // Tab and bellows are 3 × 18 mm before the front; a window of 60 in the middle of 110 × 150.
+    expect(opening!.box.minX).toBeCloseTo(54 + 25, 6);
+    expect(opening!.box.maxX).toBeCloseTo(54 + 85, 6);
+    expect([opening!.box.minY, opening!.box.maxY].map((n) => Number(n.toFixed(6)))).toEqual([45, 105]);
+    const step = benchSteps(round).find(({ id }) => id === 'cut-base')!;
+    expect(step.says.join(' ')).toContain('from 79 mm to 139 mm across and from 45 mm to 105 mm up');
   });
 });

@@ -1,6 +1,7 @@
 import { sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
-import type { Point } from '../plane/point.js';
+import { boxOf, type Box } from '../plane/outline.js';
+import { distance, type Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 
 /** How a blank may be laid again so that the same reading makes another cut. */
@@ -20,15 +21,17 @@ export interface InnerCut {
 }
 
 const SAME = 1e-4;
+/** A shorter edge of a curved opening is part of the curve. */
+const LEAST_READ: Mm = 5;
 type Segment = { id: string; from: Point; to: Point };
 
 /**
- * The straight cuts inside a blank, only those whose readings differ: by symmetry the same fence distance, start
+ * The straight cuts inside a blank, slits and edges of openings, only those whose readings differ: by symmetry the same fence distance, start
  * and stop serve again after the blank is turned, so that few numbers have to be kept in mind. A turn is used
  * only when it maps all inner cuts onto inner cuts.
  */
 export function innerCuts(sheet: CutSheet, notation: Notation): InnerCut[] {
-  const cuts: Segment[] = sheet.cuts.filter(({ from, to }) => isStraight(from, to));
+  const cuts: Segment[] = [...sheet.cuts.filter(({ from, to }) => isStraight(from, to)), ...sheet.windows.flatMap(readEdges)];
   const turns = turnsOf(sheet).filter(({ apply }) => cuts.every((cut) => cuts.some((other) => same(other, moved(cut, apply)))));
   const made = new Set<string>();
   return cuts.flatMap((cut): InnerCut[] => {
@@ -43,6 +46,25 @@ export function innerCuts(sheet: CutSheet, notation: Notation): InnerCut[] {
     });
     return [{ ...readingOf(cut, notation), again }];
   });
+}
+
+/** The edges of an opening, one after the other. */
+function edgesOfWindow({ id, outline }: CutSheet['windows'][number]): Segment[] {
+  return outline.map((from, i) => ({ id: `${id}/${i + 1}`, from, to: outline[(i + 1) % outline.length]! }));
+}
+
+/** The edges of an opening that are read; the short chords of a curve are not. */
+function readEdges(window: CutSheet['windows'][number]): Segment[] {
+  const edges = edgesOfWindow(window);
+  const curved = !edges.every(({ from, to }) => isStraight(from, to));
+  return edges.filter(({ from, to }) => isStraight(from, to) && (!curved || distance(from, to) >= LEAST_READ));
+}
+
+/** Openings that no trimmer makes, with the box they lie in: they are traced. */
+export function tracedOpenings(sheet: CutSheet): { id: string; box: Box }[] {
+  return sheet.windows
+    .filter((window) => !edgesOfWindow(window).every(({ from, to }) => isStraight(from, to)))
+    .map(({ id, outline }) => ({ id, box: boxOf(outline) }));
 }
 
 function isStraight(from: Point, to: Point): boolean {
