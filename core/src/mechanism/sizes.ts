@@ -108,13 +108,14 @@ export function fillSizes(free: readonly FreeSize[], given: Sizes, context: Surr
   if (!isWithin(free, given, { ...context, sizes: asSet })) return asSet;
   // A size that the maker did not touch follows into its limits: each time one does, those after it are worked out anew.
   const followed: Record<string, SizeValue> = {};
-  for (let pass = 0; pass < MOST_FOLLOWING; pass++) {
-    const sizes = filled(free, { ...given, ...followed }, context, settled);
+  let sizes = asSet;
+  for (let round = 0; round < MOST_FOLLOWING; round++) {
     const next = firstToFollow(free, given, { ...context, sizes });
-    if (!next) return sizes;
+    if (!next) break;
     followed[next.name] = next.value;
+    sizes = filled(free, { ...given, ...followed }, context, settled);
   }
-  return filled(free, { ...given, ...followed }, context, settled);
+  return sizes;
 }
 
 /** Sizes that push each other out of their limits settle within a few rounds, or cannot be. */
