@@ -10,7 +10,7 @@ import { halfTemplate } from '../sheet/half-template.js';
 import { smallestEnvelope } from '../supplies/envelopes.js';
 import { starterFor } from '../supplies/starter-workshops.js';
 import type { Workshop } from '../supplies/workshop.js';
-import { innerCuts, tracedOpenings } from './cut-runs.js';
+import { innerCuts, middleOf, tracedOpenings } from './cut-runs.js';
 import { materialsOf, type Material } from './materials.js';
 import { scoreRuns, type ScoreRun } from './score-runs.js';
 
@@ -18,7 +18,18 @@ export type StepKind = 'ready' | 'trim' | 'score' | 'mark' | 'cut' | 'fold' | 'd
 
 /** What the drawing of a step shows: a flat piece with only what this step needs, or the standing card. */
 export type StepPicture =
-  | { kind: 'flat'; piece: string; face: 'up' | 'down'; turned: boolean; scores: string[]; zones: string[]; marks: boolean; cuts: boolean }
+  | {
+      kind: 'flat';
+      piece: string;
+      face: 'up' | 'down';
+      turned: boolean;
+      scores: string[];
+      zones: string[];
+      marks: boolean;
+      cuts: boolean;
+      /** numbers of readings that are told in words, each at its cut */
+      numbers?: { order: number; at: Point }[];
+    }
   | { kind: 'standing'; at: number };
 
 /** One thing to do, with the numbers of just this step. */
@@ -225,7 +236,11 @@ function cut(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
                 : 'Cut along the outline.',
             ]),
       ],
-      picture: flat(sheet, { cuts: true, scores: sheet.scores.map((s) => s.id) }),
+      picture: flat(sheet, {
+        cuts: true,
+        scores: sheet.scores.map((s) => s.id),
+        numbers: inner.map((reading, i) => ({ order: i + 1, at: middleOf(reading) })),
+      }),
       cautions: [KNIFE],
     },
   ];

@@ -86,6 +86,12 @@ function same(a: Segment, b: Segment): boolean {
   return (near(a.from, b.from) && near(a.to, b.to)) || (near(a.from, b.to) && near(a.to, b.from));
 }
 
+/** The middle of a cut, on the sheet. */
+export function middleOf({ fence, distance: off, start, stop }: Pick<InnerCut, 'fence' | 'distance' | 'start' | 'stop'>): Point {
+  const along = (start + stop) / 2;
+  return fence === 'lower edge' ? [along, off] : [off, along];
+}
+
 function readingOf({ id, from, to }: Segment, notation: Notation): Omit<InnerCut, 'again'> {
   const across = Math.abs(from[1] - to[1]) < SAME;
   const [along, off] = across ? [0, 1] : [1, 0];

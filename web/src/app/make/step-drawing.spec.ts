@@ -66,6 +66,13 @@ describe('StepDrawing', () => {
     expect(await place({ face: 'down' })).toEqual([expect.closeTo(sheet.width - 40, 1), expect.closeTo(sheet.width - 90, 1)]);
   });
 
+  it('has the number of each cut that is told in words on its cut', async () => {
+    await draw({ cuts: true, numbers: [{ order: 1, at: [75, 30] }] });
+    const circle = svg().querySelector('.cut-number circle')!;
+    expect((Number(circle.getAttribute('cx')) - 46) / (608 / sheet.width)).toBeCloseTo(75, 6);
+    expect(svg().querySelector('.cut-number text')!.textContent).toBe('1');
+  });
+
   it('says how the piece lies', async () => {
     await draw({ face: 'down', turned: true });
     expect(svg().getAttribute('aria-label')).toBe('Card, face over, turned end for end');

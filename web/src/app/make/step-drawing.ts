@@ -50,6 +50,12 @@ interface Line {
           <text [attr.x]="line.label[0]" [attr.y]="line.label[1] + 6">{{ line.order }}</text>
         }
       }
+      @for (number of numbers(); track number.order) {
+        <g class="cut-number">
+          <circle [attr.cx]="number.at[0]" [attr.cy]="number.at[1]" r="17" />
+          <text [attr.x]="number.at[0]" [attr.y]="number.at[1] + 6">{{ number.order }}</text>
+        </g>
+      }
     </svg>
   `,
   styleUrl: './step-drawing.scss',
@@ -90,6 +96,8 @@ export class StepDrawing {
           .filter(({ face }) => face === this.picture().face)
       : [],
   );
+  /** Numbers of cuts, each on its cut. */
+  protected readonly numbers = computed(() => (this.picture().numbers ?? []).map(({ order, at }) => ({ order, at: this.place()(at) })));
   protected readonly scores = computed((): Line[] =>
     this.drawn()
       .of('mountain', 'valley')
