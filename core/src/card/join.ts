@@ -30,11 +30,13 @@ export function join(drawing: Drawing): JoinOutcome {
   };
   const broken = brokenReferences(input, [drawing.schedule.opening.hinge]);
   if (broken.length > 0) return { ok: false, problems: broken.map(({ owner, says }) => ({ owner: owner ?? ROOT, size: '', says })) };
-  const lost = unjoinedPanel(assemble(input));
+  const drawn = assemble(input);
+  const lost = unjoinedPanel(drawn);
   if (lost) return { ok: false, problems: [fallsApart(lost)] };
+  const placed = closeOntoGlue(input);
   return {
     ok: true,
-    design: { ...drawing, panels, faults: split.flatMap((piece) => piece.faults), linkage: assemble(closeOntoGlue(input)) },
+    design: { ...drawing, panels, faults: split.flatMap((piece) => piece.faults), linkage: placed === input ? drawn : assemble(placed) },
   };
 }
 

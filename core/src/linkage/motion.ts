@@ -174,10 +174,10 @@ export function frameAt(motion: Motion, schedule: Schedule, s: number): Frame {
   const i = Math.min(motion.frames.length - 2, Math.floor(s * (motion.frames.length - 1)));
   const before = motion.frames[i]!;
   const after = motion.frames[i + 1]!;
-  const tracker = new Tracker(motion.linkage, schedule);
   const share = (s - before.s) / (after.s - before.s);
   if (share < 1e-9) return before;
   if (share > 1 - 1e-9) return after;
+  const tracker = new Tracker(motion.linkage, schedule);
   tracker.folds.set(before.folds.map((fold, h) => fold + (after.folds[h]! - fold) * share));
   return tracker.frame(s);
 }

@@ -78,8 +78,10 @@ export function spanningTree(linkage: Linkage): SpanningTree {
       }
     });
   }
-  const lost = unjoinedPanel(linkage);
-  if (lost) throw new RangeError(`${lost.name} (${lost.id}) is joined to nothing`);
+  if (reached.size < panels.length) {
+    const lost = unjoinedPanel(linkage)!;
+    throw new RangeError(`${lost.name} (${lost.id}) is joined to nothing`);
+  }
 
   const moves = new Uint8Array(panels.length * hinges.length);
   for (const { parent, child, hinge } of branches) {

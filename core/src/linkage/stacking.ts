@@ -58,10 +58,11 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
   const touching: ClosedStack['touching'] = [];
   const crossings: ClosedStack['crossings'] = [];
   const boxes = layers.map(({ area }) => boxOf(area.outer));
+  const glued = gluedPlaces(motion, pose);
   for (let a = 0; a < layers.length; a++) {
     for (let b = a + 1; b < layers.length; b++) {
       if (apart(boxes[a]!, boxes[b]!)) continue;
-      const shared = overlap(layers[a]!.area, layers[b]!.area);
+      const shared = glued.get(`${a}-${b}`) ?? overlap(layers[a]!.area, layers[b]!.area);
       if (!shared) continue;
       const side = known.get(`${a}-${b}`) ?? separation(motion, pose, probes, [a, b], shared.at);
       if (side === 'both') crossings.push({ bodies: [a, b], width: shared.width });
@@ -101,6 +102,16 @@ function nearlyClosed(motion: Motion): Pose[] {
 
 function apart(a: Box, b: Box): boolean {
   return a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
+}
+
+/** Where glued pairs share at least their glue, by pair: nothing has to be looked for there. */
+function gluedPlaces({ linkage }: Motion, pose: Pose): Map<string, Pick<Contact, 'at' | 'width'>> {
+  return new Map(
+    linkage.bonds.flatMap(({ a, b, corners }) => {
+      const place = contactIn(corners.map((p) => carryFlat(pose[a]!, p)));
+      return place ? [[`${Math.min(a, b)}-${Math.max(a, b)}`, place] as const] : [];
+    }),
+  );
 }
 
 function overlap(a: Area, b: Area): Pick<Contact, 'at' | 'width'> | undefined {
