@@ -11,7 +11,7 @@ function whereItFits(fits: readonly Stretch[]): string {
   const says: string[] = [];
   if (only.from > 0) says.push(`it binds on closing at an opening of ${printAngle(only.opening[0])}`);
   if (only.to < 1) says.push(`it pulls taut on opening at ${printAngle(only.opening[1])}`);
-  return says.length > 0 ? says.join(', and ') : 'it binds between the openings looked at';
+  return says.join(', and ');
 }
 
 /** Do all joints fit through the whole motion, or must the card bend or bind? */

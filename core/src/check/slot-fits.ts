@@ -37,7 +37,7 @@ export const slotFits: Check = (input) =>
         panels: [slot.panel, slot.film],
         at: worst.s,
         says: ok
-          ? `${capitalised(slot.name)} is ${spoken(slot.width)} wide; ${passing} ${spoken(worst.needed)} where it is tightest.`
+          ? `${capitalised(slot.name)} is ${spoken(slot.width)} wide; ${passing} ${spoken(worst.needed)} where it is tightest${spare < -EXACT ? ', which its clearance just gives' : ''}.`
           : `${capitalised(slot.name)} is ${spoken(slot.width)} wide, and ${passing} ${spoken(worst.needed)} at ${spoken(worst.travel)} above the foot: ${spoken(-spare)} too narrow.`,
         ...(!ok && {
           fix: { says: `Cut the slot ${spoken(wanted)} wide.`, changes: [{ owner: slot.owner, size: slot.widthSize, value: wanted }] },

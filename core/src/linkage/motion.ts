@@ -40,6 +40,8 @@ export interface Motion {
    * panels it joins; within the play of a closing card it holds, and the card moves as if the joints met
    */
   closedFlat: { holds: boolean; misfit: Mm; joint: string[] };
+  /** folds at which its joints are taken to meet, whatever they miss each other by there; where left out, joints meet as drawn */
+  meetingAt?: Float64Array;
   /** beyond that play: the card as if its joints met where they lie when it is pressed flat */
   pressed?: Motion;
 }
@@ -83,7 +85,8 @@ export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = 
   const names = joint && joint.misfit > EXACT ? joint.bodies.map((body) => linkage.panels[body]!.id) : [];
   const closedFlat = { holds: misfit <= CLOSING_PLAY, misfit, joint: names };
   if (misfit < EXACT) return { ...follow(strict, frameCount), closedFlat };
-  const pressed = { ...follow(new Tracker(linkage, schedule, flat.frame.folds), frameCount), closedFlat };
+  const meetingAt = flat.frame.folds;
+  const pressed = { ...follow(new Tracker(linkage, schedule, meetingAt), frameCount), closedFlat, meetingAt };
   if (closedFlat.holds) return pressed;
   return { ...follow(strict, frameCount, pressed.frames), closedFlat, pressed };
 }
@@ -107,7 +110,6 @@ function follow(tracker: Tracker, frameCount: number, near?: readonly Frame[]): 
   }
   near?.forEach((frame, i) => (frames[i] = tracker.leastStrained(frames[i]!, frame)));
   const fits = tracker.fits(frames);
-  const none = { from: sOf(start), to: sOf(start), opening: [tracker.openingAt(sOf(start)), tracker.openingAt(sOf(start))] } as Stretch;
   return {
     linkage,
     tree: tracker.solver.tree,
@@ -115,7 +117,7 @@ function follow(tracker: Tracker, frameCount: number, near?: readonly Frame[]): 
     worstMisfit: frames.reduce((worst, frame) => Math.max(worst, frame.misfit), 0),
     reachable: fits.reduce(
       (longest, stretch) => (stretch.to - stretch.from > longest.to - longest.from ? stretch : longest),
-      fits[0] ?? none,
+      fits[0] ?? tracker.stretch(sOf(start), sOf(start)),
     ),
     fits,
     // Flat poses seem looser than the card is: what is loose everywhere is loose.
@@ -177,7 +179,7 @@ export function frameAt(motion: Motion, schedule: Schedule, s: number): Frame {
   const share = (s - before.s) / (after.s - before.s);
   if (share < 1e-9) return before;
   if (share > 1 - 1e-9) return after;
-  const tracker = new Tracker(motion.linkage, schedule);
+  const tracker = new Tracker(motion.linkage, schedule, motion.meetingAt);
   tracker.folds.set(before.folds.map((fold, h) => fold + (after.folds[h]! - fold) * share));
   return tracker.frame(s);
 }
@@ -323,6 +325,10 @@ class Tracker {
     return ways.reduce((least, way) => (way.misfit < least.misfit - EXACT ? way : least));
   }
 
+  stretch(from: number, to: number): Stretch {
+    return { from, to, opening: [this.openingAt(from), this.openingAt(to)] };
+  }
+
   /** Every stretch without binding, its ends found by bisection to 1/4000 of the drive. */
   fits(frames: readonly Frame[]): Stretch[] {
     const stretches: Stretch[] = [];
@@ -331,7 +337,7 @@ class Tracker {
       const first = i;
       while (i + 1 < frames.length && frames[i + 1]!.misfit <= JOINT_SLACK) i++;
       const [from, to] = [this.fitsUpTo(frames[first]!, frames[first - 1]), this.fitsUpTo(frames[i]!, frames[i + 1])];
-      stretches.push({ from, to, opening: [this.openingAt(from), this.openingAt(to)] });
+      stretches.push(this.stretch(from, to));
     }
     return stretches;
   }

@@ -54,6 +54,11 @@ export function sayLength(length: Mm, notation: Notation): string {
   return `${text} ${off > 0 ? 'and' : 'less'} ${far} mm`;
 }
 
+/** A place to set a blade: as `sayLength`, but of a metric one no more than the tenth of a mm that a ruler can show. */
+export function sayCut(length: Mm, notation: Notation): string {
+  return inchDenominator(notation) === undefined ? printLength(length, notation).text : sayLength(length, notation);
+}
+
 /** An angle in degrees to a tenth, as makers read a protractor. */
 export function printAngle(angle: Radians): string {
   return `${Number(toDegrees(angle).toFixed(1))}°`;

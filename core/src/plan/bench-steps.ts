@@ -1,7 +1,7 @@
 import type { Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { toDegrees, type Notation } from '../measure/units.js';
-import { plainMm, sayLength } from '../measure/print.js';
+import { plainMm, sayCut, sayLength } from '../measure/print.js';
 import { boardOf } from '../card/document.js';
 import type { Evaluation } from '../evaluate.js';
 import { readTracked } from '../evaluate.js';
@@ -248,7 +248,7 @@ function cut(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 
 /** An opening that is not cut along straight readings: where it lies, and from what it is traced. */
 function traced({ minX, maxX, minY, maxY }: Box, notation: Notation): string {
-  const say = (mm: number): string => sayLength(mm, notation);
+  const say = (mm: number): string => sayCut(mm, notation);
   return `An opening is traced from its template: it lies from ${say(minX)} to ${say(maxX)} across and from ${say(minY)} to ${say(maxY)} up.`;
 }
 

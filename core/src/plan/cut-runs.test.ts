@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Notation } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import { cutSheet, type CutSheet } from '../sheet/cut-sheet.js';
 import { blankPiece } from '../sheet/piece.js';
@@ -120,6 +121,15 @@ describe.each(CATALOGUE.map((mechanism) => [mechanism.id, mechanism] as const))(
       const wanted = [...sheet.cuts.map(({ from, to }) => [from, to] as const).filter(straight), ...edges].map(([a, b]) => line(a, b));
       expect(made(innerCuts(sheet, 'mm'), [sheet.width, sheet.height]).sort()).toEqual(wanted.sort());
     }
+  });
+});
+
+describe('the words of a cut', () => {
+  it('are a tenth of a mm at the most; an inch mark says what it leaves out', () => {
+    const words = (notation: Notation): string => innerCuts(blank([{ id: 'slit', from: [12.34, 20], to: [50.8, 20] }]), notation)[0]!.words;
+    expect(words('mm')).toBe('20 mm from the lower edge: drop the blade at 12.3 mm, stop at 50.8 mm');
+    // 12.34 mm: 8/16 in is 12.7; 20 mm: 13/16 in is 20.64.
+    expect(words('inch/16')).toBe('13/16 in less 0.6 mm from the lower edge: drop the blade at 1/2 in less 0.4 mm, stop at 2 in');
   });
 });
 

@@ -1,4 +1,4 @@
-import { sayLength } from '../measure/print.js';
+import { sayCut } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import { boxOf, type Box } from '../plane/outline.js';
 import { distance, type Point } from '../plane/point.js';
@@ -98,7 +98,7 @@ function readingOf({ id, from, to }: Segment, notation: Notation): Omit<InnerCut
   const [start, stop] = [Math.min(from[along]!, to[along]!), Math.max(from[along]!, to[along]!)];
   const fence = across ? ('lower edge' as const) : ('left edge' as const);
   const distance = from[off]!;
-  const say = (mm: Mm): string => sayLength(mm, notation);
+  const say = (mm: Mm): string => sayCut(mm, notation);
   return {
     id,
     fence,
