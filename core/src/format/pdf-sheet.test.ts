@@ -4,8 +4,8 @@ import { readsOffRuler } from '../sheet/cut-sheet.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { columnBreak, inRows, scoreLabels, widthAt, type DrawnPiece } from './pdf-sheet.js';
 
-/** Words of seven points: a label of 16 letters is about this wide, in mm. */
-const WIDE = 22;
+/** A letter of seven points is at the most about this wide on average, in mm. */
+const LETTER = 1.37;
 
 describe('the labels over a drawing', () => {
   it('say a score that a window interrupts once', () => {
@@ -17,16 +17,16 @@ describe('the labels over a drawing', () => {
     expect(labels[0]).toMatchObject({ words: '95 mm valley', x: 47.5 });
   });
 
-  it.each([0.4, 0.7, 1.2])('at a scale of %d neither cover each other nor are crossed by a leader, up to four lines', (scale) => {
+  it.each([0.4, 0.7, 1.2])('at a scale of %d neither cover each other nor are crossed by a leader, however many there are', (scale) => {
     for (const base of CATALOGUE.filter((mechanism) => mechanism.kind === 'base')) {
       for (const sheet of evaluated(cardOn(base.id)).sheets) {
-        const labels = scoreLabels(sheet, scale, 'mm');
-        for (const label of labels) {
-          expect(label.level).toBeLessThanOrEqual(3);
-          if (label.level === 3) continue;
-          for (const other of labels) {
-            const within = other.x > label.x && other.x < label.x + WIDE;
-            if (within) expect(other.level).toBeLessThan(label.level);
+        for (const notation of ['mm', 'inch/16'] as const) {
+          const labels = scoreLabels(sheet, scale, notation);
+          for (const label of labels) {
+            for (const other of labels) {
+              const within = other.x > label.x && other.x < label.x + label.words.length * LETTER;
+              if (within) expect(other.level).toBeLessThan(label.level);
+            }
           }
         }
       }
@@ -69,6 +69,7 @@ describe('drawings in rows', () => {
     height,
     words,
     labels: [{ x: width / 2, words: 24 }],
+    levels: () => 4,
   });
 
   it('keep one row where there is room', () => {

@@ -13,11 +13,11 @@ import { MmPage, newPdf, PAPERS, PT, wrapped, type PaperId, type PdfFonts, type 
 const MARGIN: Mm = 12;
 const DRAWING_HEIGHT: Mm = 74;
 const COLUMN_GAP: Mm = 8;
-/** Labels stand in lines this far apart, as many as there is room for. */
+/** Labels stand in lines this far apart, as many as they need. */
 const LEVEL: Mm = 3.6;
-const MOST_LEVELS = 4;
-/** A score's label is about as wide as this. */
-const LABEL_WIDTH: Mm = 24;
+/** A letter of a label is about as wide as this, and a label keeps as much clear behind it. */
+const LETTER: Mm = 1.4;
+const labelWidth = (words: string): Mm => (words.length + 1) * LETTER;
 
 interface TextLine {
   words: string;
@@ -76,6 +76,8 @@ export interface DrawnPiece {
   words: Mm;
   /** labels over it begin at a score, in its own mm, and are this wide at any scale */
   labels: readonly { x: Mm; words: Mm }[];
+  /** how many lines they take at a scale */
+  levels: (scale: number) => number;
 }
 
 const DRAWING_GAP: Mm = 6;
@@ -106,7 +108,7 @@ export function inRows(
     const feet: Mm[] = [];
     for (let r = 0, down = 0; r <= row; r++) {
       const own = pieces.filter((_, i) => places[i]!.row === r);
-      const labels = own.some(({ labels: over }) => over.length > 0) ? LEVEL * MOST_LEVELS : 0;
+      const labels = LEVEL * Math.max(...own.map((piece) => piece.levels(scale)));
       down += labels + Math.max(...own.map((piece) => piece.height * scale));
       feet.push(down);
       down += WORDS_UNDER;
@@ -126,6 +128,7 @@ function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame, 
       width: sheet.width,
       height: sheet.height,
       words: Math.max(bold.widthOfTextAtSize(sheet.piece.name, 8), regular.widthOfTextAtSize(sheet.piece.faceUp, 7)) / PT,
+      levels: (drawnAt) => Math.max(0, ...scoreLabels(sheet, drawnAt, design.card.notation).map(({ level }) => level + 1)),
       labels: scoreLabels(sheet, 1, design.card.notation).map(({ x, words }) => ({
         x,
         words: regular.widthOfTextAtSize(words, 7) / PT + 1,
@@ -136,25 +139,18 @@ function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame, 
   sheets.forEach((sheet, i) => {
     const { row, x } = places[i]!;
     const foot = frame.y + frame.height - feet[row]!;
-    drawPiece(page, sheet, [frame.x + x, foot], scale, { notation: design.card.notation, right: frame.x + frame.width });
+    drawPiece(page, sheet, [frame.x + x, foot], scale, design.card.notation);
   });
 }
 
-interface Labels {
-  notation: Notation;
-  /** labels end here at the latest */
-  right: Mm;
-}
-
-function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, { notation, right }: Labels): void {
+function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, notation: Notation): void {
   const at = ([x, y]: Point): Point => [left + x * scale, bottom + y * scale];
   page.piece(pieceDrawing(sheet), at);
   const top = bottom + sheet.height * scale;
   for (const label of scoreLabels(sheet, scale, notation)) {
     const [x, lift] = [left + label.x, LEVEL * label.level];
     page.line([x, top], [x, top + 1.5 + lift], 'thin');
-    const near = x > right - LABEL_WIDTH;
-    page.text(label.words, [x + (near ? -0.5 : 0.5), top + 2 + lift], 7, { right: near });
+    page.text(label.words, [x + 0.5, top + 2 + lift], 7);
   }
   page.text(sheet.piece.name, [left, bottom - 3.6], 8, { bold: true });
   page.text(sheet.piece.faceUp, [left, bottom - 7], 7, { soft: true });
@@ -180,9 +176,8 @@ export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation):
     .sort((a, b) => b.x - a.x);
   const placed: ScoreLabel[] = [];
   for (const reading of readings) {
-    const under = placed.filter(({ x }) => x < reading.x + LABEL_WIDTH);
-    const level = Math.min(MOST_LEVELS - 1, 1 + Math.max(-1, ...under.map((label) => label.level)));
-    placed.push({ ...reading, level });
+    const under = placed.filter(({ x }) => x < reading.x + labelWidth(reading.words));
+    placed.push({ ...reading, level: 1 + Math.max(-1, ...under.map(({ level }) => level)) });
   }
   return placed.reverse();
 }
