@@ -1,4 +1,5 @@
-import { CLOSING_PLAY, type Stretch } from '../linkage/motion.js';
+import { CLOSING_PLAY } from '../supplies/limits.js';
+import type { Stretch } from '../linkage/motion.js';
 import { printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import type { Check, Verdict } from './finding.js';

@@ -1,3 +1,4 @@
+import { CLOSING_PLAY } from '../supplies/limits.js';
 import { claimsOf } from '../card/draw.js';
 import { capitalised } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
@@ -5,8 +6,8 @@ import { boxOf } from '../plane/outline.js';
 import type { Check, CheckInput } from './finding.js';
 import { mended } from './mended.js';
 
-/** Widths closer than this fold together: the play of a crease and a cut. */
-const ALLOWED = 0.3;
+/** Widths closer than this fold together. */
+const ALLOWED = CLOSING_PLAY;
 
 /** Are panels that must be equally wide equally wide? Widths are read off the flat pieces, across the scores. */
 export const equalWidths: Check = ({ design }) =>

@@ -1,10 +1,10 @@
 import { claimsOf } from '../card/draw.js';
 import type { PropAt } from '../card/closed-card.js';
-import { CLOSING_PLAY, JOINT_SLACK, poseOf, type Motion } from '../linkage/motion.js';
+import { JOINT_SLACK, poseOf, type Motion } from '../linkage/motion.js';
 import { carry } from '../linkage/rigid.js';
 import { spoken } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
-import { CREASE_GIVE_CALIPERS, CREASE_ZONE, GAPE_SEEN, GAPE_TOO_MUCH } from '../supplies/limits.js';
+import { CLOSING_PLAY, CREASE_GIVE_CALIPERS, CREASE_ZONE, GAPE_SEEN, GAPE_TOO_MUCH } from '../supplies/limits.js';
 import type { Panel } from '../sheet/panels.js';
 import { ofBoth, type Check, type CheckInput, type Verdict } from './finding.js';
 

@@ -1,12 +1,11 @@
 import type { Mm } from '../measure/units.js';
 import { spoken } from '../measure/sentence.js';
-import { CLOSING_PLAY } from '../linkage/motion.js';
 import { carryFlat } from '../linkage/rigid.js';
 import { subtract, totalArea } from '../plane/boolean.js';
 import { distance, distanceToSegment, type Point } from '../plane/point.js';
 import { clippedTo, isSimple } from '../plane/convex.js';
 import { signedArea, type Area, type Loop } from '../plane/outline.js';
-import { LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
+import { CLOSING_PLAY, LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
 import type { Check, Verdict } from './finding.js';
 
 /** Is every glued area on one panel on each side, clear of folds that move, and wide enough to hold? */

@@ -1,6 +1,7 @@
+import { CLOSING_PLAY } from '../supplies/limits.js';
 import { claimsOf } from '../card/draw.js';
 import { carry } from '../linkage/rigid.js';
-import { CLOSING_PLAY, poseOf } from '../linkage/motion.js';
+import { poseOf } from '../linkage/motion.js';
 import { capitalised } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import type { Check } from './finding.js';

@@ -2,10 +2,11 @@ import { claimsOf } from '../card/draw.js';
 import { spoken } from '../measure/sentence.js';
 import { intersect } from '../plane/boolean.js';
 import { boxOf } from '../plane/outline.js';
+import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Check, Verdict } from './finding.js';
 
 /** Edges that overlap by less are side by side, and so little more height is not felt. */
-const LEAST = 0.3;
+const LEAST = CLOSING_PLAY;
 
 /**
  * Do layers inside the closed card lie on a raised block (a stop, a rim)? Both are meant to lie between the leaves side by

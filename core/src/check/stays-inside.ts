@@ -1,8 +1,7 @@
-import { CLOSING_PLAY } from '../linkage/motion.js';
 import { boxOf } from '../plane/outline.js';
 import { spoken } from '../measure/sentence.js';
 import { fits, smallestEnvelope } from '../supplies/envelopes.js';
-import { EDGE_MARGIN } from '../supplies/limits.js';
+import { CLOSING_PLAY, EDGE_MARGIN } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 
 /** What sticks out by no more than a hand’s error is level with the edge. */

@@ -1,3 +1,4 @@
+import { CLOSING_PLAY } from '../supplies/limits.js';
 import { toRadians, type Mm, type Radians } from '../measure/units.js';
 import { foldInPose, poseAt, emptyPose, type Pose } from './kinematics.js';
 import { drivenHinges, targetsAt, type Schedule } from './schedule.js';
@@ -7,8 +8,6 @@ import type { SpanningTree } from './spanning-tree.js';
 
 /** Play of a creased and glued joint: a misfit up to this is no binding. */
 export const JOINT_SLACK: Mm = 0.05;
-/** What creases, glue and paper give when a card is pressed flat: joints that miss each other by no more still close. */
-export const CLOSING_PLAY: Mm = 0.3;
 /** Loops that close to this are closed as far as arithmetic can tell. */
 export const EXACT: Mm = 1e-6;
 export const FRAMES = 61;

@@ -1,3 +1,4 @@
+import { CLOSING_PLAY } from '../supplies/limits.js';
 import { intersect, totalArea } from '../plane/boolean.js';
 import { clippedTo, isSimple } from '../plane/convex.js';
 import { areaContains, boxOf, centroid, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
@@ -5,7 +6,7 @@ import type { Mm } from '../measure/units.js';
 import { distance, type Point } from '../plane/point.js';
 import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
 import type { Frame, Motion } from './motion.js';
-import { CLOSING_PLAY, poseOf } from './motion.js';
+import { poseOf } from './motion.js';
 import type { Pose } from './kinematics.js';
 
 /** A panel as it lies in the closed card. */

@@ -14,6 +14,8 @@ export const GLUE_FILM: Mm = 0.03;
 export const SLOT_CLEARANCE: Mm = 0.3;
 /** What a steady hand is off by on each side of a cut. */
 export const HAND_CUT_ERROR: Mm = 0.25;
+/** What a hand is off by and creases, glue and paper give when a card is pressed flat: within it joints meet, edges are level. */
+export const CLOSING_PLAY: Mm = 0.3;
 /** Free edges that gape more than this look open. */
 export const GAPE_SEEN: Mm = 3;
 /** Free edges that gape more than this do not lie in an envelope. */

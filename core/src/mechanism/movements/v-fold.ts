@@ -22,16 +22,9 @@ interface Side {
  * The opening at which the wings are pulled taut: there the rays are as far apart as both wing angles
  * together. Undefined when the card lies flat before that.
  */
-export function tautOpening(a: Side, b: Side): Radians | undefined {
+function tautOpening(a: Side, b: Side): Radians | undefined {
   const spread = a.wing + b.wing;
   if (spread >= a.ray + b.ray) return undefined;
-  return openingForSpread(a.ray, b.ray, spread);
-}
-
-/** The opening at which the wings bind on closing: the rays come closer than the wing angles differ. */
-export function bindingOpening(a: Side, b: Side): Radians | undefined {
-  const spread = Math.abs(a.wing - b.wing);
-  if (spread <= Math.abs(a.ray - b.ray) + 1e-12) return undefined;
   return openingForSpread(a.ray, b.ray, spread);
 }
 
