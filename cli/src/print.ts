@@ -7,6 +7,7 @@ import {
   placesOf,
   ROOT,
   toDegrees,
+  type BenchStep,
   type Mechanism,
   type PlainSize,
   type Report,
@@ -113,5 +114,33 @@ export function printReport({ pieces, measures, closed, open, findings, motion }
     'Verdicts',
     ...findings.map((f) => `  ${f.severity.toUpperCase().padEnd(4)} ${f.says}`),
   ];
+  return `${lines.join('\n')}\n`;
+}
+
+/** The steps of making; lengths in mm. */
+export function stepsRecord(steps: readonly BenchStep[]) {
+  return {
+    steps: steps.map(({ id, kind, title, says, readings, glues = [], picture, cautions }) => ({
+      id,
+      kind,
+      title,
+      says,
+      readings,
+      glues,
+      hatched: picture?.kind === 'flat' ? picture.zones : [],
+      cautions,
+    })),
+  };
+}
+
+/** The steps for reading at a terminal. */
+export function printSteps(steps: readonly BenchStep[]): string {
+  const lines = steps.flatMap(({ title, says, scores = [], materials = [], cautions }, i) => [
+    `${i + 1}. ${title}`,
+    ...says.map((sentence) => `   ${sentence}`),
+    ...materials.map(({ what, detail }) => `   ${what}: ${detail}`),
+    ...scores.map(({ words, fold }, k) => `   ${k + 1}: ${words}; ${fold}`),
+    ...cautions.map((caution) => `   ! ${caution}`),
+  ]);
   return `${lines.join('\n')}\n`;
 }

@@ -1,9 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { evaluate, report, ROOT, withOffers, writeCsv, writeFold, writeSvg, type Evaluation, type Workshop } from '@diptychon/core';
+import { benchSteps, evaluate, report, ROOT, withOffers, writeCsv, writeFold, writeSvg, type Evaluation, type Workshop } from '@diptychon/core';
 import { writeDxf, writeOnePage, writeTemplates, type PaperId, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
-import { catalogueRecord, printCatalogue, printReport } from './print.js';
+import { catalogueRecord, printCatalogue, printReport, printSteps, stepsRecord } from './print.js';
 
 interface Streams {
   stdout: { write: (text: string) => unknown };
@@ -14,12 +14,15 @@ const HELP = `diptychon list [--json]
     the catalogue: each mechanism's free sizes, limits and defaults, and the folds that others may stand on
 diptychon compute CARD.json|--mechanism ID [options] [--json]
     pieces, measures with reasons, findings and the motion's summary
+diptychon steps CARD.json|--mechanism ID [options] [--json]
+    how it is made, step by step, with my tools and school; as JSON every line that a step makes, in mm: {piece, kind, at,
+    from, to, edge}, at: from that edge, from and to: along it, from the lower edge or, for lower and upper edge, from the left
 diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
     FORMAT: svg or dxf for a cutter (--folds score|perforation), csv of the measures,
     pdf (one page) or templates (true size), both --paper a4|letter,
     fold (open JSON of the crease pattern and folded states)
 
-Options of both:
+Options of all three:
     --part NAME=MECHANISM@PART/SITE   put a movement on a fold (several; PART/SITE: the base's first free fold)
     --set NAME.SIZE=VALUE             a size of the part NAME; a bare name is the base's (several)
     --stock ROLE=ID                   base, mechanism, display, film or stop from another stock (several)
@@ -64,8 +67,12 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     else if (command === 'compute') {
       const { evaluation } = evaluated(given);
       stdout.write(given.flags.has('json') ? json(report(evaluation)) : printReport(report(evaluation)));
+    } else if (command === 'steps') {
+      const { evaluation, workshop } = evaluated(given);
+      const steps = benchSteps(evaluation, workshop);
+      stdout.write(given.flags.has('json') ? json(stepsRecord(steps)) : printSteps(steps));
     } else if (command === 'export') stdout.write(await exportTo(given));
-    else throw new UsageError(`${command}: no such command; allowed: list, compute, export`);
+    else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export`);
     return 0;
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;

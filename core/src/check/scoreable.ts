@@ -2,12 +2,13 @@ import { sayLength } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import { GROOVE_CATCH } from '../measure/ruler.js';
 import { partOf, readsOffRuler, type CutSheet, type Score } from '../sheet/cut-sheet.js';
+import { scorePlaces } from '../sheet/score-places.js';
 import type { Check, Verdict } from './finding.js';
 import { offGroove } from '../supplies/boards.js';
 
 /** Does every score that is set on the board fall into one of its grooves? */
 export const scoreable: Check = (input) => {
-  const { card, sheets, board } = input;
+  const { card, sheets, board, workshop } = input;
   if (board.free)
     return [
       {
@@ -20,10 +21,11 @@ export const scoreable: Check = (input) => {
   const found: Verdict[] = [];
   let upright = 0;
   for (const sheet of sheets) {
-    for (const score of setOnBoard(sheet)) {
+    const readable = new Set(setOnBoard(sheet));
+    const places = scorePlaces(sheet, board.length, workshop.schools.scoring, (score) => readable.has(score));
+    for (const { score, fromEnd } of places.flatMap(({ scores, at }) => scores.map((own) => ({ score: own, fromEnd: at })))) {
       upright++;
       const x = score.from[0];
-      const fromEnd = x > board.length ? sheet.width - x : x;
       const off = offGroove(fromEnd, board);
       if (fromEnd <= board.length && off === undefined) continue;
       const reach = fromEnd > board.length ? ' and beyond the board from both ends' : '';

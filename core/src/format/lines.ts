@@ -38,17 +38,17 @@ const LAYER_OF: Partial<Record<DrawingRole, LayerName>> = {
 
 /** All lines of a sheet in its own coordinates, by layer. */
 export function linesOf(sheet: CutSheet, { folds }: CutterOptions): DrawnLine[] {
+  const dashes = new Map<string, number>();
   return pieceDrawing(sheet).flatMap((primitive): DrawnLine[] => {
     const layer = LAYER_OF[primitive.role];
     if (!layer) return [];
     const { id, points, closed } = primitive;
     if (folds === 'score' || !isFold(primitive)) return [{ layer, id, points, closed }];
-    return perforated(points[0]!, points[1]!).map((dash, i) => ({
-      layer: 'perforation',
-      id: `${id}-${i + 1}`,
-      points: dash,
-      closed: false,
-    }));
+    return perforated(points[0]!, points[1]!).map((dash) => {
+      const order = (dashes.get(id) ?? 0) + 1;
+      dashes.set(id, order);
+      return { layer: 'perforation', id: `${id}-${order}`, points: dash, closed: false };
+    });
   });
 }
 

@@ -197,7 +197,7 @@ function textOf(evaluation: Evaluation, workshop: Workshop): TextLine[] {
       .slice(1)
       .flatMap((step, i): TextLine[] => [
         { words: `${i + 1}. ${step.title}`, bold: true },
-        { words: [...step.says, ...(step.readings ?? []).map((r, k) => `${k + 1}: ${sayLength(r.at, notation)} (${r.words})`)].join(' ') },
+        { words: [...step.says, ...(step.scores ?? []).map((r, k) => `${k + 1}: ${sayLength(r.at, notation)} (${r.words})`)].join(' ') },
       ]),
   ];
 }

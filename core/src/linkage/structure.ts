@@ -27,6 +27,10 @@ export interface Bond {
   /** how the panel's piece lies on the partner's piece; for `closing`, read off the closed card instead */
   placement: Placement;
   placedBy?: 'closing';
+  /** joints of one piece that are made in one go have this in common: what the step is called */
+  atOnce?: string;
+  /** made with the card lying flat and open */
+  flat?: true;
 }
 
 /** A point of one panel that rests on the plane of another. */

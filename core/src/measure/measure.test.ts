@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { parseAngle, parseCount, parseGrams, parseLength } from './parse.js';
 import { printLength, sayLength } from './print.js';
 import { spoken, told } from './sentence.js';
-import { nearestGroove, rulerWords } from './ruler.js';
+import { grooveWords, nearestGroove, rulerWords } from './ruler.js';
 import { MM_PER_INCH, type Notation } from './units.js';
 
 const NOTATIONS: Notation[] = ['mm', 'cm', 'inch/8', 'inch/16', 'inch/32'];
@@ -107,6 +107,17 @@ describe('finding a position on a ruler', () => {
     expect(rulerWords(7.75 * MM_PER_INCH, 'inch/8')).toBe('at 7¾');
     expect(rulerWords(54, 'mm')).toBe('between 5 cm and 6 cm, the fourth millimetre line after 5 cm');
     expect(rulerWords(54.4, 'mm')).toContain('0.4 mm beyond the line');
+  });
+
+  it('is said by the grooves that a board has', () => {
+    const everyFive = { pitch: 5, length: 300 };
+    expect(grooveWords(60, everyFive, 'cm')).toBe('at 6 cm');
+    expect(grooveWords(65, everyFive, 'cm')).toBe('between 6 cm and 7 cm, the groove half-way');
+    expect(grooveWords(66.2, everyFive, 'cm')).toBe('between 6 cm and 7 cm, the groove half-way, 1.2 mm beyond the groove');
+    const sixteenths = { pitch: MM_PER_INCH / 16, length: 304.8 };
+    expect(grooveWords((3 + 3 / 16) * MM_PER_INCH, sixteenths, 'inch/16')).toBe('between 3 and 3¼, the third groove after 3');
+    // Grooves that fall on no marks are said by their place.
+    expect(grooveWords(8, { pitch: 4, length: 200 }, 'mm')).toBe('at 8 mm');
   });
 
   it('finds the nearest groove and how far off it is', () => {

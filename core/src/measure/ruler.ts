@@ -1,3 +1,4 @@
+import { plainMm, printLength } from './print.js';
 import { inchDenominator, MM_PER_INCH, type Mm, type Notation } from './units.js';
 
 /** A scoring board: parallel grooves at a fixed pitch, measured from its fence. */
@@ -41,6 +42,29 @@ export function nearestGroove(position: Mm, ruler: GrooveRuler): GrooveReading {
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth'];
 const LINE_NAMES: Record<number, string> = { 8: 'eighth', 16: 'sixteenth', 32: 'thirty-second' };
+
+/**
+ * Says a position by the grooves of a board: the labelled mark at which a groove lies, or the marks it lies between. Beside a
+ * groove it says by how far. Inch boards are labelled every quarter, metric ones every centimetre.
+ */
+export function grooveWords(position: Mm, board: GrooveRuler, notation: Notation): string {
+  const { at, off } = nearestGroove(position, board);
+  const place = grooveAt(at, board.pitch, notation);
+  return Math.abs(off) > GROOVE_CATCH ? `${place}, ${plainMm(Math.abs(off))} ${off > 0 ? 'beyond' : 'short of'} the groove` : place;
+}
+
+function grooveAt(at: Mm, pitch: Mm, notation: Notation): string {
+  const denominator = inchDenominator(notation);
+  const perLabel = (denominator === undefined ? 10 : MM_PER_INCH / 4) / pitch;
+  const line = at / pitch;
+  const isEven = [perLabel, line].every((count) => Math.abs(count - Math.round(count)) < 1e-6) && perLabel < 10.5;
+  if (!isEven) return `at ${printLength(at, notation).text}`;
+  const label = Math.floor(line / perLabel + 1e-9);
+  const after = Math.round(line - label * perLabel);
+  const [low, high] = [labelText(label, denominator), labelText(label + 1, denominator)];
+  if (after === 0) return `at ${low}`;
+  return `between ${low} and ${high}, the ${Math.round(perLabel) === 2 ? 'groove half-way' : `${ORDINALS[after - 1]} groove after ${low}`}`;
+}
 
 /**
  * Says a position the way it is found on a ruler: between which two labelled marks, and which

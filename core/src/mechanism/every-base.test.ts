@@ -109,13 +109,13 @@ describe.each(BASES.map((base) => [base.id, base] as const))('%s as it comes', (
   });
 
   it('reads every upright score off the board once, at its own place or mirrored', () => {
-    const read = benchSteps(evaluation).flatMap((step) => step.readings ?? []);
+    const read = benchSteps(evaluation).flatMap((step) => step.readings);
     for (const sheet of sheets) {
       for (const score of sheet.scores.filter(readsOffRuler)) {
-        const readings = read.filter((reading) => reading.score === score || reading.score.id === score.id);
-        expect(readings.length).toBeGreaterThan(0);
-        const places = [score.from[0], sheet.width - score.from[0]];
-        expect(readings.some(({ at }) => places.some((place) => Math.abs(place - at) < 1e-6))).toBe(true);
+        const readings = read.filter(({ piece, kind, line }) => piece === sheet.piece.id && kind === 'score' && line === score.id);
+        expect(readings).toHaveLength(1);
+        const { edge, at } = readings[0]!;
+        expect(edge === 'left edge' ? at : sheet.width - at).toBeCloseTo(score.from[0], 6);
       }
     }
   });

@@ -9,7 +9,8 @@ import { cardToTry } from '../card/try-out.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { benchSteps } from './bench-steps.js';
-import { innerCuts, tracedOpenings, type InnerCut } from './cut-runs.js';
+import { innerCuts, type InnerCut } from './cut-runs.js';
+import { inner } from '../sheet/cut-lines.js';
 
 const [WIDE, HIGH] = [120, 80];
 type Cut = { id: string; from: Point; to: Point };
@@ -138,7 +139,7 @@ describe('an opening with a curved edge', () => {
     const round = evaluated(
       cardOn('bellows-box', { frontWidth: 110, length: 150, bellows: 18, windowShape: 'circle', windowWidth: 60, windowHeight: 60 }),
     );
-    const [opening] = tracedOpenings(round.sheets[0]!);
+    const [opening] = inner(round.sheets[0]!).traced;
     // Tab and bellows are 3 × 18 mm before the front; a window of 60 in the middle of 110 × 150.
     expect(opening!.box.minX).toBeCloseTo(54 + 25, 6);
     expect(opening!.box.maxX).toBeCloseTo(54 + 85, 6);

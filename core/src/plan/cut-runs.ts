@@ -1,16 +1,18 @@
 import { sayCut } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
-import { boxOf, type Box } from '../plane/outline.js';
-import { distance, type Point } from '../plane/point.js';
+import { between, type Point } from '../plane/point.js';
+import { inner, isSquare, type CutLines, type StraightCut } from '../sheet/cut-lines.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
+import type { Schools } from '../supplies/workshop.js';
+import { readingFrom, readingOfTraced, type BlankEdge, type Reading } from './reading.js';
 
 /** How a blank may be laid again so that the same reading makes another cut. */
 export type Turn = 'turned end for end' | 'turned over like a page' | 'turned over away from you';
 
-/** One straight cut inside a blank as a trimmer makes it, and how the same reading serves again. */
+/** One straight cut inside a blank as it is made along a rule, and how the same reading serves again. */
 export interface InnerCut {
   id: string;
-  /** the edge that lies at the fence, the distance of the cut from it, and where the blade is dropped and lifted along it */
+  /** the edge that lies at the fence, the distance of the cut from it, and where it begins and ends along it */
   fence: 'lower edge' | 'left edge';
   distance: Mm;
   start: Mm;
@@ -21,69 +23,84 @@ export interface InnerCut {
 }
 
 const SAME = 1e-4;
-/** A shorter edge of a curved opening is part of the curve. */
-const LEAST_READ: Mm = 5;
-type Segment = { id: string; from: Point; to: Point };
+
+/** Cuts of a piece with their readings: numbered ones by rule, slanted ones between two marks, and what is traced. */
+export interface CutRun {
+  numbered: (InnerCut & { kind: StraightCut['kind'] })[];
+  slanted: StraightCut[];
+  traced: CutLines['traced'];
+  /** every line once, with its own edge */
+  readings: Reading[];
+}
+
+/** The straight cuts inside a blank, slits and edges of openings, only those whose readings differ. */
+export function innerCuts(sheet: CutSheet, notation: Notation): InnerCut[] {
+  return cutRun(sheet, inner(sheet), notation, 'trimmer').numbered.map(({ id, fence, distance, start, stop, words, again }) => ({
+    id,
+    fence,
+    distance,
+    start,
+    stop,
+    words,
+    again,
+  }));
+}
 
 /**
- * The straight cuts inside a blank, slits and edges of openings, only those whose readings differ: by symmetry the same fence distance, start
- * and stop serve again after the blank is turned, so that few numbers have to be kept in mind. A turn is used
- * only when it maps all inner cuts onto inner cuts.
+ * Cuts as they are read for a tool. Of the square ones only those whose readings differ are numbered: by symmetry the same
+ * fence distance, start and stop serve again after the blank is turned, so that few numbers have to be kept in mind. A turn is
+ * used only when it maps all of them onto each other.
  */
-export function innerCuts(sheet: CutSheet, notation: Notation): InnerCut[] {
-  const cuts: Segment[] = [...sheet.cuts.filter(({ from, to }) => isStraight(from, to)), ...sheet.windows.flatMap(readEdges)];
-  const turns = turnsOf(sheet).filter(({ apply }) => cuts.every((cut) => cuts.some((other) => same(other, moved(cut, apply)))));
+export function cutRun(sheet: CutSheet, { straight, traced }: CutLines, notation: Notation, tool: Schools['cutting']): CutRun {
+  const square = straight.filter(({ from, to }) => isSquare(from, to));
+  const slanted = straight.filter(({ from, to }) => !isSquare(from, to));
+  const turns = turnsOf(sheet).filter(({ apply }) => square.every((cut) => square.some((other) => same(other, moved(cut, apply)))));
+  const readings: Reading[] = [];
   const made = new Set<string>();
-  return cuts.flatMap((cut): InnerCut[] => {
-    if (made.has(cut.id)) return [];
+  const take = (cut: StraightCut, edge: BlankEdge): void => {
     made.add(cut.id);
-    const again = turns.flatMap(({ turn, apply }): InnerCut['again'] => {
+    readings.push(readingFrom(edge, sheet, cut));
+  };
+  const numbered = square.flatMap((cut): CutRun['numbered'] => {
+    if (made.has(cut.id)) return [];
+    const own = readingOf(cut, notation, tool);
+    take(cut, own.fence);
+    const again = turns.flatMap(({ turn, apply, flips }): InnerCut['again'] => {
       const image = moved(cut, apply);
-      const makes = cuts.find((other) => same(other, image) && !made.has(other.id));
+      const makes = square.find((other) => same(other, image) && !made.has(other.id));
       if (!makes) return [];
-      made.add(makes.id);
+      take(makes, flips.includes(own.fence) ? OPPOSITE[own.fence] : own.fence);
       return [{ turn, makes: makes.id }];
     });
-    return [{ ...readingOf(cut, notation), again }];
+    return [{ ...own, kind: cut.kind, again }];
   });
+  for (const cut of slanted) take(cut, 'left edge');
+  readings.push(...traced.map((line) => readingOfTraced(sheet, line)));
+  return { numbered, slanted, traced, readings };
 }
 
-/** The edges of an opening, one after the other. */
-function edgesOfWindow({ id, outline }: CutSheet['windows'][number]): Segment[] {
-  return outline.map((from, i) => ({ id: `${id}/${i + 1}`, from, to: outline[(i + 1) % outline.length]! }));
+const OPPOSITE = { 'lower edge': 'upper edge', 'left edge': 'right edge' } as const;
+
+interface TurnOfBlank {
+  turn: Turn;
+  apply: (p: Point) => Point;
+  /** the fences whose opposite edges lie there after it */
+  flips: readonly InnerCut['fence'][];
 }
 
-/** The edges of an opening that are read; the short chords of a curve are not. */
-function readEdges(window: CutSheet['windows'][number]): Segment[] {
-  const edges = edgesOfWindow(window);
-  const curved = !edges.every(({ from, to }) => isStraight(from, to));
-  return edges.filter(({ from, to }) => isStraight(from, to) && (!curved || distance(from, to) >= LEAST_READ));
-}
-
-/** Openings that no trimmer makes, with the box they lie in: they are traced. */
-export function tracedOpenings(sheet: CutSheet): { id: string; box: Box }[] {
-  return sheet.windows
-    .filter((window) => !edgesOfWindow(window).every(({ from, to }) => isStraight(from, to)))
-    .map(({ id, outline }) => ({ id, box: boxOf(outline) }));
-}
-
-function isStraight(from: Point, to: Point): boolean {
-  return Math.abs(from[0] - to[0]) < SAME || Math.abs(from[1] - to[1]) < SAME;
-}
-
-function turnsOf({ width, height }: CutSheet): { turn: Turn; apply: (p: Point) => Point }[] {
+function turnsOf({ width, height }: CutSheet): TurnOfBlank[] {
   return [
-    { turn: 'turned over away from you', apply: ([x, y]) => [x, height - y] },
-    { turn: 'turned over like a page', apply: ([x, y]) => [width - x, y] },
-    { turn: 'turned end for end', apply: ([x, y]) => [width - x, height - y] },
+    { turn: 'turned over away from you', apply: ([x, y]) => [x, height - y], flips: ['lower edge'] },
+    { turn: 'turned over like a page', apply: ([x, y]) => [width - x, y], flips: ['left edge'] },
+    { turn: 'turned end for end', apply: ([x, y]) => [width - x, height - y], flips: ['lower edge', 'left edge'] },
   ];
 }
 
-const moved = ({ id, from, to }: Segment, apply: (p: Point) => Point): Segment => ({ id, from: apply(from), to: apply(to) });
+const moved = (cut: StraightCut, apply: (p: Point) => Point): StraightCut => ({ ...cut, from: apply(cut.from), to: apply(cut.to) });
 
-function same(a: Segment, b: Segment): boolean {
+function same(a: StraightCut, b: StraightCut): boolean {
   const near = (p: Point, q: Point): boolean => Math.hypot(p[0] - q[0], p[1] - q[1]) < SAME;
-  return (near(a.from, b.from) && near(a.to, b.to)) || (near(a.from, b.to) && near(a.to, b.from));
+  return a.kind === b.kind && ((near(a.from, b.from) && near(a.to, b.to)) || (near(a.from, b.to) && near(a.to, b.from)));
 }
 
 /** The middle of a cut, on the sheet. */
@@ -92,19 +109,19 @@ export function middleOf({ fence, distance: off, start, stop }: Pick<InnerCut, '
   return fence === 'lower edge' ? [along, off] : [off, along];
 }
 
-function readingOf({ id, from, to }: Segment, notation: Notation): Omit<InnerCut, 'again'> {
+/** The middle of a slanted cut. */
+export const middleOfLine = ({ from, to }: Pick<StraightCut, 'from' | 'to'>): Point => between(from, to, 0.5);
+
+function readingOf({ id, from, to }: StraightCut, notation: Notation, tool: Schools['cutting']): Omit<InnerCut, 'again'> {
   const across = Math.abs(from[1] - to[1]) < SAME;
   const [along, off] = across ? [0, 1] : [1, 0];
   const [start, stop] = [Math.min(from[along]!, to[along]!), Math.max(from[along]!, to[along]!)];
   const fence = across ? ('lower edge' as const) : ('left edge' as const);
   const distance = from[off]!;
   const say = (mm: Mm): string => sayCut(mm, notation);
-  return {
-    id,
-    fence,
-    distance,
-    start,
-    stop,
-    words: `${say(distance)} from the ${fence}: drop the blade at ${say(start)}, stop at ${say(stop)}`,
-  };
+  const how =
+    tool === 'trimmer'
+      ? `drop the blade at ${say(start)}, stop at ${say(stop)}`
+      : `lay the rule there and cut from ${say(start)} to ${say(stop)}`;
+  return { id, fence, distance, start, stop, words: `${say(distance)} from the ${fence}: ${how}` };
 }

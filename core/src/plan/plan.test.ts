@@ -33,7 +33,7 @@ describe('scores in runs', () => {
 
   it('turns face over for a mountain and mirrors the reading', () => {
     const sheet = { ...easel.sheets[0]!, scores: easel.sheets[0]!.scores.map((s) => ({ ...s, fold: 'mountain' as const })) };
-    const runs = scoreRuns(sheet, boardById('rule'), 'mm');
+    const runs = scoreRuns(sheet, boardById('rule'), 'mm', 'flip');
     expect(runs.map((run) => run.face)).toEqual(['down']);
     expect(runs[0]!.readings.map((r) => r.at)).toEqual([150, 152, 227].map((at) => expect.closeTo(at, 9)));
   });

@@ -1,7 +1,7 @@
 import type { Mm } from '../measure/units.js';
 import { boxOf, loopContains, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import type { Crease, Mark, Piece, StandsFor, Zone } from './piece.js';
+import type { Crease, Mark, Piece, StandsFor, Window, Zone } from './piece.js';
 
 /** A score as it is made: where the ease of the creases before it has already been counted in. */
 export interface Score {
@@ -36,7 +36,7 @@ export interface CutSheet {
   width: number;
   height: number;
   outline: Loop;
-  windows: { id: string; outline: Loop }[];
+  windows: Window[];
   scores: Score[];
   cuts: { id: string; from: Point; to: Point }[];
   zones: Zone[];

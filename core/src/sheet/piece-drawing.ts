@@ -1,5 +1,6 @@
 import type { Point } from '../plane/point.js';
 import type { CutSheet } from './cut-sheet.js';
+import { stretchesOnPaper } from './on-paper.js';
 import type { Face, Fold, Zone } from './piece.js';
 
 /** What a line or an area of a flat piece is for. */
@@ -8,7 +9,7 @@ export type DrawingRole = 'outline' | 'window' | 'slit' | Fold | 'pencil' | Zone
 /** One line or area of a flat piece, in the piece's own coordinates (mm, origin at the lower left corner of the blank). */
 export interface Primitive {
   role: DrawingRole;
-  /** of the score, window, slit, mark or zone it draws; `outline` for the outline */
+  /** of the score, window, slit, mark or zone it draws; `outline` for the outline. Stretches of one line have one id */
   id: string;
   points: readonly Point[];
   closed: boolean;
@@ -28,16 +29,19 @@ export const isFold = ({ role }: Primitive): boolean => role === 'mountain' || r
 
 /**
  * The one drawing of a flat piece that every page, screen and file shows: each says only how a role looks. Outline first,
- * then what is cut inside it, folds, pencil lines and zones.
+ * then what is cut inside it, folds, pencil lines and zones. Folds and pencil lines are drawn only where there is paper.
  */
 export function pieceDrawing({ outline, windows = [], cuts = [], scores, marks = [], zones = [] }: Drawable): Primitive[] {
   const up = { face: 'up' } as const;
+  const onPaper = (from: Point, to: Point) => stretchesOnPaper({ outline, windows }, from, to);
   return [
     { role: 'outline', id: 'outline', points: outline, closed: true, ...up },
     ...windows.map((window): Primitive => ({ role: 'window', id: window.id, points: window.outline, closed: true, ...up })),
     ...cuts.map(({ id, from, to }): Primitive => ({ role: 'slit', id, points: [from, to], closed: false, ...up })),
-    ...scores.map(({ id, fold, from, to }): Primitive => ({ role: fold, id, points: [from, to], closed: false, ...up })),
-    ...marks.map(({ id, from, to, face = 'up' }): Primitive => ({ role: 'pencil', id, points: [from, to], closed: false, face })),
+    ...scores.flatMap(({ id, fold, from, to }) => onPaper(from, to).map((points): Primitive => ({ role: fold, id, points, closed: false, ...up }))),
+    ...marks.flatMap(({ id, from, to, face = 'up' }) =>
+      onPaper(from, to).map((points): Primitive => ({ role: 'pencil', id, points, closed: false, face })),
+    ),
     ...zones.map(({ id, kind, outline: edge, face }): Primitive => ({ role: kind, id, points: edge, closed: true, face })),
   ];
 }

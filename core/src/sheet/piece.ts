@@ -52,6 +52,8 @@ export interface Cut {
 export interface Window {
   id: string;
   outline: Loop;
+  /** something slides through it */
+  slot?: true;
 }
 
 /** An area with a meaning for glue or decoration. */

@@ -179,7 +179,7 @@ export const filmStand: Base = {
       stock: 'base',
       faceUp: 'inside up',
       because: 'four floors wide and four walls: tab, floor, wall and top, and the same back again',
-      windows: [{ id: 'slot', outline: rectangle(x[4]! - slotWide / 2, margin, slotWide, length - 2 * margin) }],
+      windows: [{ id: 'slot', slot: true, outline: rectangle(x[4]! - slotWide / 2, margin, slotWide, length - 2 * margin) }],
       zones: [
         {
           id: 'left-tab-glue',

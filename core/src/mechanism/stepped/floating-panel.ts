@@ -59,6 +59,8 @@ export function clearStrip(sizes: Sizes, u2: number): { piece: Piece; bonds: Bon
     partnerFace: 'down',
     zone: i === 0 ? 'near-glue' : 'far-glue',
     placement: shifted([u2, STRIP_INSET]),
+    atOnce: 'clear strip inside both rails',
+    flat: true,
   });
   return { piece, bonds: [bond(0), bond(1)] };
 }
@@ -93,6 +95,7 @@ export function floatingPanel(sizes: Sizes): { piece: Piece; bond: Bond } {
       partnerFace: 'up',
       zone: 'panel-glue',
       placement: { to: [clearance - below, num(sizes, 'rail') - STRIP_INSET + clearance + width], turn: -Math.PI / 2, flipped: false },
+      flat: true,
     },
   };
 }

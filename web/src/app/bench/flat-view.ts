@@ -5,13 +5,13 @@ import {
   filledSizes,
   mechanismById,
   boardOf,
+  boardWords,
   offGroove,
   partOf,
   place,
   readsOffRuler,
   ROOT,
   rulerStep,
-  rulerWords,
   sayLength,
   sizeRows,
   setSize,
@@ -47,6 +47,8 @@ interface DrawnScore {
   y1: number;
   x2: number;
   y2: number;
+  /** only where there is paper */
+  path: string;
   upright: boolean;
   at: number;
   words: string;
@@ -132,6 +134,7 @@ export class FlatView implements OnDestroy {
     const { notation } = this.card();
     const board = boardOf(this.card());
     const lit = new Set(this.highlight().creases);
+    const lines = this.drawn().of('mountain', 'valley');
     const drawn = this.sheet().scores.map((score) => {
       const [x1, y1] = toScreen(score.from, fit);
       const [x2, y2] = toScreen(score.to, fit);
@@ -144,9 +147,10 @@ export class FlatView implements OnDestroy {
         y1,
         x2,
         y2,
+        path: lines.filter(({ id }) => id === score.id).map(({ path }) => path).join(''),
         upright,
         at,
-        words: upright ? rulerWords(at, notation) : 'set between two pencil marks',
+        words: upright ? boardWords(at, board, notation) : 'set between two pencil marks',
         ...(upright && { stretch: this.stretchOf(score) }),
         ...(off !== undefined && { offGroove: Math.abs(off) }),
         labelX: upright ? x1 : (x1 + x2) / 2,

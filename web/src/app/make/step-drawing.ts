@@ -12,6 +12,7 @@ interface Line {
   a: Point;
   b: Point;
   fold: string;
+  /** of the reading that makes it; only at its first stretch */
   order?: number;
   label: Point;
 }
@@ -43,7 +44,7 @@ interface Line {
       @for (mark of marks(); track mark.id) {
         <path class="mark" [attr.d]="mark.path" />
       }
-      @for (line of labelled(); track line.id) {
+      @for (line of labelled(); track $index) {
         <line class="score" [class]="line.fold" [attr.x1]="line.a[0]" [attr.y1]="line.a[1]" [attr.x2]="line.b[0]" [attr.y2]="line.b[1]" />
         @if (line.order) {
           <circle [attr.cx]="line.label[0]" [attr.cy]="line.label[1]" r="17" />
@@ -63,8 +64,8 @@ interface Line {
 export class StepDrawing {
   readonly sheet = input.required<CutSheet>();
   readonly picture = input.required<Extract<StepPicture, { kind: 'flat' }>>();
-  /** scores in the order of their readings */
-  readonly order = input<readonly string[]>([]);
+  /** scores in the order of their readings, those of one reading together */
+  readonly order = input<readonly (readonly string[])[]>([]);
 
   protected readonly width = WIDTH;
   protected readonly height = HEIGHT;
@@ -102,11 +103,11 @@ export class StepDrawing {
     this.drawn()
       .of('mountain', 'valley')
       .filter(({ id }) => this.picture().scores.includes(id))
-      .map(({ id, role, points }) => {
+      .map(({ id, role, points }, i, all) => {
         const [a, b] = [points[0]!, points[1]!];
-        const at = this.order().indexOf(id);
+        const at = this.order().findIndex((ids) => ids.includes(id));
         const upper = a[1] < b[1] ? a : b;
-        return { id, a, b, fold: role, ...(at >= 0 && { order: at + 1 }), label: [upper[0], upper[1] - 24] as Point };
+        return { id, a, b, fold: role, ...(at >= 0 && all.findIndex((other) => other.id === id) === i && { order: at + 1 }), label: [upper[0], upper[1] - 24] as Point };
       }),
   );
   /** The same with order numbers moved apart where they would cover each other. */

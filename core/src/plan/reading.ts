@@ -1,0 +1,48 @@
+import type { Mm } from '../measure/units.js';
+import type { Point } from '../plane/point.js';
+import { isSquare, type CutKind, type StraightCut, type TracedCut } from '../sheet/cut-lines.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
+
+/** An edge of a blank as it lies with its upper face up, lower left corner toward the maker. */
+export type BlankEdge = 'left edge' | 'right edge' | 'lower edge' | 'upper edge';
+
+/**
+ * One line that a step makes, said from an edge of the blank, in mm: how far from the edge, and where it begins and ends
+ * along it, from the lower edge for those at the left and right, from the left edge for the others.
+ */
+export interface Reading {
+  /** id of the flat piece */
+  piece: string;
+  kind: 'score' | CutKind;
+  /** id of the score, slit or edge */
+  line: string;
+  edge: BlankEdge;
+  at: Mm;
+  from: Mm;
+  to: Mm;
+  /** of a slanted line, how far from the edge its end is; of a traced one, how far its far side */
+  atEnd?: Mm;
+  /** it is traced from the template, not cut along a rule: `at` to `atEnd` and `from` to `to` is the box it lies in */
+  traced?: true;
+}
+
+/** A straight line that a step makes. */
+type Line = Pick<Reading, 'kind'> & Pick<StraightCut, 'id' | 'from' | 'to'>;
+
+/** A straight line as it is read from one edge. */
+export function readingFrom(edge: BlankEdge, { piece, width, height }: CutSheet, line: Line): Reading {
+  const sideways = edge === 'left edge' || edge === 'right edge';
+  const from = (p: Point): Mm => {
+    const [x, y] = p;
+    return { 'left edge': x, 'right edge': width - x, 'lower edge': y, 'upper edge': height - y }[edge];
+  };
+  const along = (p: Point): Mm => (sideways ? p[1] : p[0]);
+  const [start, end] = along(line.from) <= along(line.to) ? [line.from, line.to] : [line.to, line.from];
+  const reading: Reading = { piece: piece.id, kind: line.kind, line: line.id, edge, at: from(start), from: along(start), to: along(end) };
+  return isSquare(line.from, line.to) ? reading : { ...reading, atEnd: from(end) };
+}
+
+/** A traced line by the box it lies in. */
+export function readingOfTraced({ piece }: CutSheet, { id, kind, box }: TracedCut): Reading {
+  return { piece: piece.id, kind, line: id, edge: 'left edge', at: box.minX, atEnd: box.maxX, from: box.minY, to: box.maxY, traced: true };
+}
