@@ -1,3 +1,4 @@
+import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { DOMParser } from '@xmldom/xmldom';
 import { countCards, expect, expectAccessible, openDemo, setSize, startKind, test } from './page';
@@ -165,10 +166,16 @@ test('the SVG is true to size with its groups, and a card file comes back', asyn
   await openDemo(page, 'Thank-you easel');
   await page.getByRole('button', { name: 'Print and files' }).click();
   const [svgFile] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /SVG$/ }).click()]);
-  expect(svgFile.suggestedFilename()).toBe('thank-you-easel-for-the-foray-guide.svg');
-  const svg = new DOMParser().parseFromString(readFileSync((await svgFile.path())!, 'utf8'), 'image/svg+xml');
+  expect(svgFile.suggestedFilename()).toBe('thank-you-easel-for-the-foray-guide.svg.zip');
+  // One drawing for the card, one for the foam of its stop.
+  const drawings = Object.values(unzipSync(readFileSync((await svgFile.path())!))).map((bytes) => new TextDecoder().decode(bytes));
+  expect(drawings.map((text) => text.includes('id="stop"'))).toEqual(expect.arrayContaining([true, false]));
+  const svg = new DOMParser().parseFromString(
+    drawings.find((text) => text.includes('id="base"'))!,
+    'image/svg+xml',
+  );
   const ids = [...svg.getElementsByTagName('g')].map((group) => group.getAttribute('id'));
-  expect(ids).toEqual(expect.arrayContaining(['base', 'base-cut', 'base-score-valley', 'base-draw', 'display', 'stop']));
+  expect(ids).toEqual(expect.arrayContaining(['base', 'base-cut', 'base-score-valley', 'base-draw']));
   const main = [...svg.getElementsByTagName('path')].filter((path) => path.getAttribute('data-id')?.startsWith('main-fold'));
   const xs = main.map((path) => Number(/M ([\d.]+)/.exec(path.getAttribute('d')!)![1]));
   expect(xs[1]! - xs[0]!).toBeCloseTo(2, 2);

@@ -22,10 +22,11 @@ const WITH_VALUE = new Set([
   'format',
   'out',
   'folds',
+  'decimal',
   'paper',
   'outline',
 ]);
-const FLAGS = new Set(['json', 'help']);
+const FLAGS = new Set(['json', 'help', 'anyway']);
 
 /** @throws UsageError naming an option that is unknown or lacks its value */
 export function readArguments(argv: readonly string[]): Arguments {

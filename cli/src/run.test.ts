@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEMO_CARDS, METRIC_WORKSHOP, writeCardFile, writeWorkshopFile } from '@diptychon/core';
@@ -79,7 +79,7 @@ describe('diptychon compute', () => {
     [['export', cardFile, '--format', 'gif', '--out', 'x'], /gif.*allowed: svg/],
     [['export', cardFile, '--format', 'svg'], /--out/],
     [['export', cardFile, '--format', 'pdf', '--paper', 'papyrus', '--out', 'x'], /papyrus.*a4, letter/],
-    [['fly'], /fly.*list, compute, export/],
+    [['fly'], /fly.*list, compute, steps, export/],
     [['list', '--loud'], /--loud.*allowed/],
   ])('answers %j with one clear line and exit code 2', async (argv, line) => {
     const { code, out, err } = await diptychon(...argv);
@@ -325,5 +325,76 @@ describe('diptychon compute with parts', () => {
         .sort(),
     ).toEqual(['back-fold', 'foot-fold', 'front-edge']);
     for (const { sizes } of list) expect(sizes.length).toBeGreaterThan(0);
+  });
+});
+
+describe('diptychon steps', () => {
+  it('gives every line that a step makes, in mm from an edge', async () => {
+    const { code, out } = await diptychon('steps', '--mechanism', 'tucked-display', '--json');
+    expect(code).toBe(0);
+    const { steps } = JSON.parse(out) as { steps: { title: string; says: string[]; readings: Record<string, unknown>[] }[] };
+    expect(steps.length).toBeGreaterThan(8);
+    for (const { title, says } of steps) expect([typeof title, Array.isArray(says)]).toEqual(['string', true]);
+    const readings = steps.flatMap((step) => step.readings);
+    // A wing of 60 either side, doors of 60: score at a = 60, right across the blank of 150.
+    expect(readings).toContainEqual({ piece: 'base', kind: 'score', line: 'left-door', edge: 'left edge', at: 60, from: 0, to: 150 });
+    expect(readings.filter(({ kind }) => kind === 'notch')).toHaveLength(6);
+  });
+
+  it('reads a card file, and prints for people what it gives as JSON', async () => {
+    const { code, out } = await diptychon('steps', cardFile);
+    expect(code).toBe(0);
+    expect(out).toMatch(/^1\. Put everything on the table\n/);
+    expect(out).toContain('Cut it to 302 mm across × 150 mm along.');
+  });
+
+  it('works as the workshop’s school does', async () => {
+    const file = join(folder, 'flip.json');
+    writeFileSync(file, writeWorkshopFile({ ...METRIC_WORKSHOP, schools: { scoring: 'flip', cutting: 'knife' } }));
+    const said = async (...more: string[]) => (await diptychon('steps', '--mechanism', 'bellows-box', ...more)).out;
+    expect(await said('--workshop', file)).toContain('Turn it face over like a page');
+    expect(await said()).not.toContain('Turn it face over like a page');
+  });
+});
+
+describe('exporting a card that does not work', () => {
+  const wrong = ['export', '--mechanism', 'easel-folded-front', '--set', 'displayHeight=200mm', '--format', 'svg'];
+
+  it('writes nothing and says why, with exit code 3', async () => {
+    const out = join(folder, 'wrong.svg');
+    const answer = await diptychon(...wrong, '--out', out);
+    expect(answer).toMatchObject({ code: 3, out: '' });
+    expect(answer.err).toContain('This card does not work yet: Closed, display sticks out');
+    expect(existsSync(out)).toBe(false);
+  });
+
+  it('writes it with --anyway, and still says why', async () => {
+    const out = join(folder, 'anyway.svg');
+    const answer = await diptychon(...wrong, '--anyway', '--out', out);
+    expect(answer.code).toBe(0);
+    expect(answer.err).toContain('does not work yet');
+    expect(readFileSync(out, 'utf8')).toContain('<svg');
+  });
+});
+
+describe('exports in several files', () => {
+  it('are one for each stock, the first under the name that was given', async () => {
+    const out = join(folder, 'stocks.svg');
+    // The card is 302 mm wide, the bed of the starter’s cutter 300: it lies alone.
+    const answer = await diptychon('export', cardFile, '--format', 'svg', '--out', out);
+    expect(answer.out.split('\n')).toEqual([
+      `wrote ${out} (Card, 250 g, 1 of 2: Card; larger than the bed of my cutter)`,
+      `wrote ${join(folder, 'stocks-card-250-2.svg')} (Card, 250 g, 2 of 2: Display)`,
+      `wrote ${join(folder, 'stocks-foam.svg')} (Foam, or layers of card: Stop)`,
+      '',
+    ]);
+    expect(readFileSync(out, 'utf8')).not.toContain('id="stop"');
+    expect(readFileSync(join(folder, 'stocks-foam.svg'), 'utf8')).toContain('id="stop"');
+  });
+
+  it('write measures with a decimal comma where it is asked for', async () => {
+    const out = join(folder, 'comma.csv');
+    await diptychon('export', cardFile, '--format', 'csv', '--decimal', 'comma', '--out', out);
+    expect(readFileSync(out, 'utf8')).toContain('Top of the display;129,904;mm');
   });
 });

@@ -1,5 +1,21 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { benchSteps, evaluate, report, ROOT, withOffers, writeCsv, writeFold, writeSvg, type Evaluation, type Workshop } from '@diptychon/core';
+import { join, parse } from 'node:path';
+import {
+  benchSteps,
+  drawingsOf,
+  evaluate,
+  report,
+  ROOT,
+  verdictLine,
+  withOffers,
+  writeCsv,
+  writeFold,
+  writeSvg,
+  type CsvDialect,
+  type CutterDrawing,
+  type Evaluation,
+  type Workshop,
+} from '@diptychon/core';
 import { writeDxf, writeOnePage, writeTemplates, type PaperId, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
@@ -18,9 +34,11 @@ diptychon steps CARD.json|--mechanism ID [options] [--json]
     how it is made, step by step, with my tools and school; as JSON every line that a step makes, in mm: {piece, kind, at,
     from, to, edge}, at: from that edge, from and to: along it, from the lower edge or, for lower and upper edge, from the left
 diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
-    FORMAT: svg or dxf for a cutter (--folds score|perforation), csv of the measures,
+    FORMAT: svg or dxf for a cutter (--folds score|perforation), one drawing for each stock and bed: the first is FILE,
+    others stand beside it as FILE-STOCK; csv of the measures (--decimal point|comma),
     pdf (one page) or templates (true size), both --paper a4|letter,
-    fold (open JSON of the crease pattern and folded states)
+    fold (open JSON of the crease pattern and folded states).
+    A card that fails is not written (exit code 3) but with --anyway.
 
 Options of all three:
     --part NAME=MECHANISM@PART/SITE   put a movement on a fold (several; PART/SITE: the base's first free fold)
@@ -34,30 +52,50 @@ Options of all three:
 Lengths take a unit: 54mm, 5,4cm, 3 5/8, 3.625in. Angles: 45deg. Lists: layers=3, layers[1].depth=12mm.
 `;
 
-type Writer = (
-  evaluation: Evaluation,
-  options: { folds: 'score' | 'perforation'; paper: PaperId; workshop: Workshop },
-) => string | Uint8Array | Promise<Uint8Array>;
+interface WriteOptions {
+  folds: 'score' | 'perforation';
+  paper: PaperId;
+  decimal: CsvDialect;
+  workshop: Workshop;
+}
+
+/** What is written to one file; `suffix` tells it from others of the same card. */
+interface Written {
+  content: string | Uint8Array;
+  suffix?: string;
+  says?: string;
+}
+
+type Writer = (evaluation: Evaluation, options: WriteOptions) => Written[] | Promise<Written[]>;
 
 const WRITERS: Readonly<Record<string, Writer>> = {
-  svg: ({ sheets, design }, { folds }) => writeSvg(sheets, design.card.name, { folds }),
-  dxf: ({ sheets }, { folds }) => writeDxf(sheets, { folds }),
-  csv: (evaluation) => writeCsv(evaluation),
-  fold: (evaluation) => writeFold(evaluation),
-  pdf: (evaluation, { paper, workshop }) => writeOnePage(evaluation, paper, printFonts(), workshop),
-  templates: async ({ sheets, design }, { paper }) => (await writeTemplates(sheets, design.card.name, paper, printFonts())).bytes,
+  svg: (evaluation, options) => drawn(evaluation, options, (drawing) => writeSvg(drawing, evaluation.design.card.name, options)),
+  dxf: (evaluation, options) => drawn(evaluation, options, (drawing) => writeDxf(drawing, options)),
+  csv: (evaluation, { decimal }) => [{ content: writeCsv(evaluation, decimal) }],
+  fold: (evaluation) => [{ content: writeFold(evaluation) }],
+  pdf: async (evaluation, { paper, workshop }) => [{ content: await writeOnePage(evaluation, paper, printFonts(), workshop) }],
+  templates: async (evaluation, { paper }) => [{ content: (await writeTemplates(evaluation, paper, printFonts())).bytes }],
 };
+
+/** One file for each stock and bed. */
+function drawn(evaluation: Evaluation, { workshop }: WriteOptions, write: (drawing: CutterDrawing) => string): Written[] {
+  return drawingsOf(evaluation, workshop).map((drawing) => ({
+    content: write(drawing),
+    suffix: drawing.suffix,
+    says: `${drawing.name}: ${drawing.placed.map(({ sheet }) => sheet.piece.name).join(', ')}${drawing.larger ? '; larger than the bed of my cutter' : ''}`,
+  }));
+}
 
 /** The letters that go into a PDF: the same files that the page ships with. */
 function printFonts(): PdfFonts {
-  const font = (weight: number): Uint8Array =>
+  const font = (letters: 'latin' | 'latin-ext', weight: number): Uint8Array =>
     new Uint8Array(
-      readFileSync(new URL(`../../web/public/print-fonts/atkinson-hyperlegible-next-latin-${weight}-normal.woff`, import.meta.url)),
+      readFileSync(new URL(`../../web/public/print-fonts/atkinson-hyperlegible-next-${letters}-${weight}-normal.woff`, import.meta.url)),
     );
-  return { regular: font(400), bold: font(700) };
+  return { regular: [font('latin', 400), font('latin-ext', 400)], bold: [font('latin', 700), font('latin-ext', 700)] };
 }
 
-/** Runs one command. @returns the exit code: 0 done, 2 something to put right */
+/** Runs one command. @returns the exit code: 0 done, 2 something to put right, 3 not written because the card fails */
 export async function run(argv: readonly string[], { stdout, stderr }: Streams): Promise<number> {
   try {
     const given = readArguments(argv);
@@ -71,7 +109,7 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
       const { evaluation, workshop } = evaluated(given);
       const steps = benchSteps(evaluation, workshop);
       stdout.write(given.flags.has('json') ? json(stepsRecord(steps)) : printSteps(steps));
-    } else if (command === 'export') stdout.write(await exportTo(given));
+    } else if (command === 'export') return await exportTo(given, { stdout, stderr });
     else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export`);
     return 0;
   } catch (error) {
@@ -101,25 +139,43 @@ function choice<T extends string>(given: Arguments, name: string, allowed: reado
   return known;
 }
 
-async function exportTo(given: Arguments): Promise<string> {
+async function exportTo(given: Arguments, { stdout, stderr }: Streams): Promise<number> {
   const format = given.options.get('format') ?? '';
   const writer = WRITERS[format];
   if (!writer) throw new UsageError(`--format: “${format}” is not a format; allowed: ${Object.keys(WRITERS).join(', ')}`);
   const out = given.options.get('out');
   if (!out) throw new UsageError('--out: say which file to write');
-  const { evaluation, workshop } = evaluated(given);
   const options = {
-    workshop,
     folds: choice(given, 'folds', ['score', 'perforation'] as const),
     paper: choice(given, 'paper', ['a4', 'letter'] as const),
+    decimal: choice(given, 'decimal', ['point', 'comma'] as const),
   };
-  const content = await writer(evaluation, options);
-  try {
-    writeFileSync(out, content);
-  } catch {
-    throw new UsageError(`--out: “${out}” cannot be written`);
+  const { evaluation, workshop } = evaluated(given);
+  const verdict = verdictLine(evaluation);
+  if (!verdict.works) {
+    stderr.write(`${verdict.says}\n`);
+    if (!given.flags.has('anyway')) {
+      stderr.write('Nothing was written; --anyway writes it all the same.\n');
+      return 3;
+    }
   }
-  return `wrote ${out}\n`;
+  const written = await writer(evaluation, { ...options, workshop });
+  written.forEach(({ content, suffix, says }, i) => {
+    const file = i === 0 ? out : beside(out, suffix!);
+    try {
+      writeFileSync(file, content);
+    } catch {
+      throw new UsageError(`--out: “${file}” cannot be written`);
+    }
+    stdout.write(`wrote ${file}${says ? ` (${says})` : ''}\n`);
+  });
+  return 0;
+}
+
+/** A file of the same name and ending, with something before the ending. */
+function beside(file: string, suffix: string): string {
+  const { dir, name, ext } = parse(file);
+  return join(dir, `${name}-${suffix}${ext}`);
 }
 
 function json(value: unknown): string {

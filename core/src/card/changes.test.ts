@@ -18,7 +18,7 @@ describe('what changed between two states of a card', () => {
     const before = cardOn('easel-folded-front', { depth: 150 });
     const changes = changesBetween(before, setSize(before, 'base', 'lean', toRadians(45)));
     // stop = depth × cos(lean), from the usual 60°.
-    expect(changes).toEqual(['stop from the fold from 75 mm to 106.1 mm less 0.03 mm']);
+    expect(changes).toEqual(['stop from the fold from 75 mm to 106.1 mm']);
   });
 
   it('gives weights in grams', () => {

@@ -3,7 +3,7 @@ import { cardSchema, ROOT, type CardDocument } from '../card/document.js';
 import { migrate, MigrationProblem } from '../card/migrate.js';
 import { mechanismById } from '../mechanism/catalogue.js';
 import { STOCK_ROLES } from '../supplies/stocks.js';
-import { complaints, type FileProblem } from './file-problem.js';
+import { complaints, jsonOf, type FileProblem } from './file-problem.js';
 
 /** A card file is a page of numbers; anything much larger is something else. */
 export const LARGEST_CARD_FILE = 512 * 1024;
@@ -12,7 +12,24 @@ export type CardReading = { ok: true; card: CardDocument } | { ok: false; proble
 
 /** A card as the text of its file: JSON, two spaces, stable order. */
 export function writeCardFile(card: CardDocument): string {
-  return `${JSON.stringify(card, null, 2)}\n`;
+  return `${JSON.stringify(inOrder(card), null, 2)}\n`;
+}
+
+const ORDER = Object.keys(cardSchema.entries);
+/** Keys that say what an entry is come before what it has. */
+const FIRST = ['id', 'name', 'mechanism', 'part', 'site', 'on'];
+
+/** A card with its keys in one order, however it came about: those of the schema first to last, in entries what names them first. */
+export function inOrder(card: CardDocument): CardDocument {
+  const rank = (key: string): number => (FIRST.includes(key) ? FIRST.indexOf(key) : FIRST.length);
+  const within = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(within);
+    if (typeof value !== 'object' || value === null) return value;
+    const keys = Object.keys(value).sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
+    return Object.fromEntries(keys.map((key) => [key, within((value as Record<string, unknown>)[key])]));
+  };
+  const keys = Object.keys(card).sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
+  return Object.fromEntries(keys.map((key) => [key, within(card[key as keyof CardDocument])])) as unknown as CardDocument;
 }
 
 /** Reads a card file. Either the whole card is taken or none of it; problems name the field and what is allowed. */
@@ -22,7 +39,7 @@ export function readCardFile(text: string): CardReading {
   }
   let raw: unknown;
   try {
-    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
+    raw = jsonOf(text);
   } catch {
     return refuse('file', 'is not a card file: it is not JSON');
   }

@@ -1,3 +1,4 @@
+import { ROOT } from '../card/document.js';
 import { toDegrees } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
 
@@ -5,8 +6,8 @@ import type { Evaluation } from '../evaluate.js';
 export type CsvDialect = 'point' | 'comma';
 
 /**
- * All measures of a card, one a line: part, name, value, unit, reason; mm and degrees to a thousandth.
- * With a decimal comma the columns are parted by semicolons. Begins with the mark by which spreadsheets
+ * All measures of a card and all places of its scores, one a line: part, piece, name, value, unit, reason; mm and degrees to a
+ * thousandth. With a decimal comma the columns are parted by semicolons. Begins with the mark by which spreadsheets
  * know UTF-8.
  */
 export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect = 'point'): string {
@@ -16,9 +17,10 @@ export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect =
     return dialect === 'point' ? text : text.replace('.', ',');
   };
   const rows = [
-    ['part', 'measure', 'value', 'unit', 'why'],
+    ['part', 'piece', 'measure', 'value', 'unit', 'why'],
     ...measures.map(({ owner, label, value, unit, because }) => [
       owner,
+      '',
       label,
       number(unit === 'rad' ? toDegrees(value) : value),
       unit === 'rad' ? 'deg' : 'mm',
@@ -26,6 +28,7 @@ export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect =
     ]),
     ...sheets.flatMap(({ piece, scores }) =>
       scores.map(({ name, fold, from, to }) => [
+        piece.part ?? ROOT,
         piece.name,
         name,
         number(from[0]),
@@ -34,7 +37,8 @@ export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect =
       ]),
     ),
   ];
-  return `\uFEFF${rows.map((row) => row.map((cell) => quoted(cell, separator)).join(separator)).join('\r\n')}\r\n`;
+  const lines = new Set(rows.map((row) => row.map((cell) => quoted(cell, separator)).join(separator)));
+  return `\uFEFF${[...lines].join('\r\n')}\r\n`;
 }
 
 /** Quotes a cell where the separator, a quote or a line break stands in it (RFC 4180). */

@@ -1,15 +1,15 @@
-import dxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARDS } from '../card/demo-cards.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
 import { distance, distanceToSegment, type Point } from '../plane/point.js';
-import { areaOf } from '../plane/outline.js';
-import { cardWith, evaluated } from '../testing/evaluated.js';
+import { areaOf, boxOf } from '../plane/outline.js';
+import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
+import { cardOn, cardWith, evaluated } from '../testing/evaluated.js';
 import { halfTemplate } from '../sheet/half-template.js';
 import { writeCsv } from './csv.js';
-import { writeDxf } from './dxf.js';
-import { perforated } from './lines.js';
+import { drawingsOf } from './layout.js';
+import { linesOf, perforated } from './lines.js';
 import { readShelfFile, writeShelfFile } from './shelf-file.js';
 import { writeSvg } from './svg.js';
 
@@ -19,44 +19,6 @@ const evaluations = DEMO_CARDS.map((card): Evaluation => {
   return outcome.evaluation;
 });
 const [easel, chanterelle] = [evaluations[0]!, evaluations[1]!];
-
-/** The package's types describe it as a namespace; at run time it is the class. */
-const DxfParser = dxfParser as unknown as new () => { parseSync: (text: string) => { entities: Entity[] } };
-
-interface Entity {
-  type: string;
-  layer: string;
-  vertices: { x: number; y: number }[];
-}
-
-describe('DXF', () => {
-  it('holds every score and outline in its layer, within 0.01 mm', () => {
-    for (const { sheets } of evaluations) {
-      const { entities } = new DxfParser().parseSync(writeDxf(sheets));
-      const outlines = entities.filter((e) => e.layer === 'cut');
-      expect(outlines).toHaveLength(sheets.reduce((sum, { windows, cuts }) => sum + 1 + windows.length + cuts.length, 0));
-      let next = 0;
-      sheets.forEach((sheet) => {
-        const points = outlines[next]!.vertices;
-        next += 1 + sheet.windows.length + sheet.cuts.length;
-        const [left, bottom] = [Math.min(...points.map((p) => p.x)), Math.min(...points.map((p) => p.y))];
-        sheet.outline.forEach(([x, y], k) => {
-          expect(Math.abs(points[k]!.x - left - x)).toBeLessThan(0.01);
-          expect(Math.abs(points[k]!.y - bottom - y)).toBeLessThan(0.01);
-        });
-        for (const score of sheet.scores) {
-          const there = entities.some(
-            (e) =>
-              e.layer === `score-${score.fold}` &&
-              distance([e.vertices[0]!.x - left, e.vertices[0]!.y - bottom], score.from) < 0.01 &&
-              distance([e.vertices[1]!.x - left, e.vertices[1]!.y - bottom], score.to) < 0.01,
-          );
-          expect(there).toBe(true);
-        }
-      });
-    }
-  });
-});
 
 describe('perforated folds', () => {
   it('stop short of both ends, stay on the line and leave paper between dashes', () => {
@@ -80,9 +42,25 @@ describe('perforated folds', () => {
   });
 
   it('replace the score groups in the drawing', () => {
-    const svg = writeSvg(easel.sheets, 'x', { folds: 'perforation' });
+    const svg = drawingsOf(easel, METRIC_WORKSHOP)
+      .map((drawing) => writeSvg(drawing, 'x', { folds: 'perforation' }))
+      .join('');
     expect(svg).toContain('id="base-perforation"');
     expect(svg).not.toContain('id="base-score-valley"');
+  });
+
+  it('keep their margin at slots and openings too', () => {
+    const [box] = evaluated(cardOn('film-stand')).sheets;
+    const slot = boxOf(box!.windows[0]!.outline);
+    const dashes = linesOf(box!, { folds: 'perforation' }).filter(
+      ({ layer, points }) => layer === 'perforation' && points[0]![0] > slot.minX && points[0]![0] < slot.maxX,
+    );
+    expect(dashes.length).toBeGreaterThan(1);
+    for (const { points } of dashes) {
+      const [low, high] = [Math.min(points[0]![1], points[1]![1]), Math.max(points[0]![1], points[1]![1])];
+      expect(high < slot.minY - 1 || low > slot.maxY + 1).toBe(true);
+    }
+    expect(new Set(dashes.map(({ id }) => id)).size).toBe(dashes.length);
   });
 });
 
@@ -118,14 +96,16 @@ describe('CSV of measures', () => {
   it.each([
     ['point', ',', (n: string) => Number(n)],
     ['comma', ';', (n: string) => Number(n.replace(',', '.'))],
-  ] as const)('has five columns and the right decimals with a decimal %s', (dialect, separator, number) => {
+  ] as const)('has six columns and the right decimals with a decimal %s', (dialect, separator, number) => {
     const text = writeCsv(easel, dialect);
     expect(text.startsWith('\uFEFF')).toBe(true);
     const rows = read(text, separator);
-    expect(rows.every((row) => row.length === 5)).toBe(true);
-    const top = rows.find((row) => row[1] === 'Top of the display')!;
-    expect(number(top[2]!)).toBeCloseTo(150 * Math.sin(Math.PI / 3), 3);
-    expect(top[2]).toContain(dialect === 'point' ? '.' : ',');
+    expect(rows.every((row) => row.length === 6)).toBe(true);
+    expect(new Set(rows.map((row) => row.join('|'))).size).toBe(rows.length);
+    const top = rows.find((row) => row[2] === 'Top of the display')!;
+    expect(top.slice(0, 2)).toEqual(['base', '']);
+    expect(number(top[3]!)).toBeCloseTo(150 * Math.sin(Math.PI / 3), 3);
+    expect(top[3]).toContain(dialect === 'point' ? '.' : ',');
   });
 });
 

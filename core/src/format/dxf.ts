@@ -1,25 +1,35 @@
 import Drawing from 'dxf-writer';
-import type { CutSheet } from '../sheet/cut-sheet.js';
-import { layOut } from './layout.js';
+import { flattened, pathOf } from '../plane/curves.js';
+import { placeIn, type Drawing as CutterDrawing } from './layout.js';
 import { LAYERS, linesOf, type CutterOptions, type LayerName } from './lines.js';
 
-/** AutoCAD colour numbers of the layers. */
+/** Colours of the layers, by their numbers in the format. */
 const COLOURS: Record<LayerName, number> = { cut: 7, 'score-mountain': 30, 'score-valley': 3, perforation: 6, draw: 8 };
 
-/** A DXF drawing in mm: one layer for each kind of line, pieces apart, y up as drawn. */
-export function writeDxf(sheets: readonly CutSheet[], options: CutterOptions = { folds: 'score' }): string {
+/** Curves are polylines whose chords lie this close to them. */
+const CHORD = 0.01;
+
+/**
+ * A DXF drawing in mm, y up as drawn: one layer for each kind of line of each piece, named `PIECE-KIND`, kinds told by their
+ * colour as well. Lines come in the order in which they are made, the outline of a piece last.
+ */
+export function writeDxf({ placed }: CutterDrawing, options: CutterOptions = { folds: 'score' }): string {
   const drawing = new Drawing();
   drawing.setUnits('Millimeters');
-  for (const layer of LAYERS) drawing.addLayer(layer, COLOURS[layer], 'CONTINUOUS');
-  const { placed, height } = layOut(sheets);
-  for (const { sheet, x, y } of placed) {
-    // The layout runs down from the top; DXF runs up from the bottom.
-    const bottom = height - y - sheet.height;
-    for (const line of linesOf(sheet, options)) {
-      drawing.setActiveLayer(line.layer);
-      const points = line.points.map(([px, py]): [number, number] => [x + px, bottom + py]);
-      if (line.closed) drawing.drawPolyline(points, true);
-      else drawing.drawLine(points[0]![0], points[0]![1], points[1]![0], points[1]![1]);
+  for (const own of placed) {
+    const lines = linesOf(own.sheet, options);
+    const layerOf = (layer: LayerName): string => `${own.sheet.piece.id}-${layer}`;
+    for (const layer of LAYERS) {
+      if (lines.some((line) => line.layer === layer)) drawing.addLayer(layerOf(layer), COLOURS[layer], 'CONTINUOUS');
+    }
+    for (const { layer, points, closed } of lines) {
+      drawing.setActiveLayer(layerOf(layer));
+      const fine = flattened(pathOf(points, closed), CHORD).map((point): [number, number] => {
+        const [x, y] = placeIn(own, point);
+        return [x, y];
+      });
+      if (closed) drawing.drawPolyline(fine, true);
+      else drawing.drawLine(fine[0]![0], fine[0]![1], fine[1]![0], fine[1]![1]);
     }
   }
   return drawing.toDxfString();

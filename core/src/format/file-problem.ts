@@ -22,3 +22,6 @@ function complaint(issue: v.BaseIssue<unknown>, what: string): string {
 }
 
 const cut = (words: string): string => (words.length > LONGEST ? `${words.slice(0, LONGEST - 1)}…` : words);
+
+/** The value that the text of a file holds; a byte-order mark before it is no fault. @throws SyntaxError where it is no JSON */
+export const jsonOf = (text: string): unknown => JSON.parse(text.replace(/^\uFEFF/, ''));

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { areaOf, signedArea, type Loop } from '../plane/outline.js';
+import { areaOf, boxOf, loopContains, signedArea, type Loop } from '../plane/outline.js';
+import { distanceToSegment, type Point } from '../plane/point.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { writeFold, type FoldFile, type FoldFrame } from './fold.js';
@@ -9,6 +10,9 @@ const BASES = CATALOGUE.filter((m) => m.kind === 'base').map((m) => m.id);
 const distance = (a: readonly number[], b: readonly number[]): number => Math.hypot(...a.map((n, i) => n - b[i]!));
 const framesOf = (file: FoldFile): FoldFrame[] => [file, ...file.file_frames];
 const key = ([a, b]: readonly number[]): string => (a! < b! ? `${a} ${b}` : `${b} ${a}`);
+
+/** Slivers along an edge do not count. */
+const farFromEdge = (loop: Loop, p: Point): boolean => loop.every((a, i) => distanceToSegment(p, a, loop[(i + 1) % loop.length]!) > 0.2);
 
 /** Reads a file back as another program would: from its text, by the published meaning of its fields. */
 function readBack(text: string): FoldFile {
@@ -94,5 +98,22 @@ describe.each(BASES)('the crease patterns of %s', (mechanism) => {
     const orders = new Map(closed.faceOrders!.map(([f, g, s]) => [`${f} ${g}`, s]));
     expect(orders.size).toBe(closed.faceOrders!.length);
     for (const [f, g] of closed.faceOrders!) expect(orders.has(`${g} ${f}`)).toBe(false);
+  });
+
+  it('say of any two faces that cover a place of the closed card which lies on top', () => {
+    const [closed] = folded;
+    const loops = closed!.faces_vertices.map((face) => face.map((v) => closed!.vertices_coords[v]!.slice(0, 2)) as unknown as Loop);
+    const known = new Set(closed!.faceOrders!.map(([f, g]) => key([f, g])));
+    const { minX, maxX, minY, maxY } = boxOf(loops.flat());
+    // Places off any line that a card is likely to have.
+    for (let i = 0; i < 23; i++) {
+      for (let k = 0; k < 23; k++) {
+        const p = [minX + ((i + 0.4142) / 23) * (maxX - minX), minY + ((k + 0.2718) / 23) * (maxY - minY)] as const;
+        const there = loops.flatMap((loop, f) => (loopContains(loop, p) && farFromEdge(loop, p) ? [f] : []));
+        there.forEach((f, n) => {
+          for (const g of there.slice(n + 1)) expect([f, g, known.has(key([f, g]))]).toEqual([f, g, true]);
+        });
+      }
+    }
   });
 });

@@ -2,7 +2,8 @@ import type { Evaluation } from '../evaluate.js';
 import { frameAt, poseOf, type Frame } from '../linkage/motion.js';
 import { carry, type Rigid, type Vec3 } from '../linkage/rigid.js';
 import { toDegrees } from '../measure/units.js';
-import type { Loop } from '../plane/outline.js';
+import { intersect, totalArea } from '../plane/boolean.js';
+import { boxOf, signedArea, type Box, type Loop } from '../plane/outline.js';
 import { turn, type Point } from '../plane/point.js';
 import { triangulate } from '../plane/triangles.js';
 import type { Panel } from '../sheet/panels.js';
@@ -199,14 +200,33 @@ function within({ from, to }: { from: Point; to: Point }, p: Point): boolean {
   );
 }
 
-/** Which face lies on which in the closed card, for panels whose order is known. */
-function ordersOf({ design, closed }: Evaluation): [number, number, number][] {
-  const faces = allFaces(design.panels);
-  const bodies = faces.map(({ panel }) => design.linkage.bodyOf.get(panel.id)!);
-  return closed.stack.touching.flatMap(({ lower, upper }): [number, number, number][] => {
-    const side = closed.stack.layers[lower]!.faceUp ? 1 : -1;
-    const over = bodies.flatMap((body, f) => (body === upper ? [f] : []));
-    const under = bodies.flatMap((body, g) => (body === lower ? [g] : []));
-    return over.flatMap((f) => under.map((g): [number, number, number] => [f, g, side]));
+/** Faces that share less than this, mm², do not lie on each other. */
+const SHARED = 1e-3;
+
+/** Which face lies on which in the closed card, for every two that cover each other anywhere. */
+function ordersOf({ design, closed, motion }: Evaluation): [number, number, number][] {
+  const pose = poseOf(motion, (motion.pressed ?? motion).frames[0]!);
+  const place = new Map(closed.stack.order.map((body, i) => [body, i]));
+  // Where the layers lie on one another in a circle there is no order to tell.
+  if (place.size < design.panels.length) return [];
+  const faces = allFaces(design.panels).map(({ panel, outline }) => {
+    const body = design.linkage.bodyOf.get(panel.id)!;
+    const seen = outline.map(([x, y]): Point => {
+      const [X, Y] = carry(pose[body]!, x, y, 0);
+      return [X, Y];
+    });
+    return { body, area: { outer: signedArea(seen) < 0 ? seen.reverse() : seen, holes: [] }, box: boxOf(seen) };
   });
+  const orders: [number, number, number][] = [];
+  faces.forEach((one, f) => {
+    faces.slice(0, f).forEach((other, g) => {
+      if (one.body === other.body || !boxesMeet(one.box, other.box)) return;
+      if (totalArea(intersect([one.area], [other.area])) < SHARED) return;
+      const above = place.get(one.body)! > place.get(other.body)!;
+      orders.push([f, g, above === closed.stack.layers[other.body]!.faceUp ? 1 : -1]);
+    });
+  });
+  return orders;
 }
+
+const boxesMeet = (a: Box, b: Box): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;

@@ -1,56 +1,28 @@
-import { DOMParser } from '@xmldom/xmldom';
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARDS } from '../card/demo-cards.js';
-import { evaluate } from '../evaluate.js';
 import { readCardFile, writeCardFile } from './card-file.js';
-import { writeSvg } from './svg.js';
-
-/** Path data read without the writer's help: every number pair after M or L. */
-function pointsOf(d: string): [number, number][] {
-  return [...d.matchAll(/[ML]\s*(-?[\d.]+)[\s,]+(-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
-}
-
-describe('SVG for a cutter', () => {
-  it.each(DEMO_CARDS.map((card) => [card.name, card] as const))('holds every line of %s within 0.01 mm', (_, card) => {
-    const outcome = evaluate(card);
-    if (!outcome.ok) throw new Error('demo refused');
-    const svg = new DOMParser().parseFromString(writeSvg(outcome.evaluation.sheets, card.name), 'image/svg+xml');
-    const root = svg.documentElement!;
-    const viewBox = root.getAttribute('viewBox')!.split(' ').map(Number);
-    expect(root.getAttribute('width')).toBe(`${viewBox[2]}mm`);
-    const groups = [...root.getElementsByTagName('g')];
-    for (const sheet of outcome.evaluation.sheets) {
-      const group = (layer: string) => groups.find((g) => g.getAttribute('id') === `${sheet.piece.id}-${layer}`);
-      const paths = (layer: string) => [...(group(layer)?.getElementsByTagName('path') ?? [])];
-      const outline = pointsOf(
-        paths('cut')
-          .find((p) => p.getAttribute('data-id') === 'outline')!
-          .getAttribute('d')!,
-      );
-      const left = Math.min(...outline.map(([x]) => x));
-      const bottom = Math.max(...outline.map(([, y]) => y));
-      const near = ([x, y]: [number, number], [px, py]: readonly [number, number]): void => {
-        expect(Math.abs(x - left - px)).toBeLessThan(0.01);
-        expect(Math.abs(bottom - y - py)).toBeLessThan(0.01);
-      };
-      outline.forEach((p, i) => near(p, sheet.outline[i]!));
-      const drawn = [...paths('score-mountain'), ...paths('score-valley')];
-      expect(drawn).toHaveLength(sheet.scores.length);
-      for (const score of sheet.scores) {
-        const path = paths(`score-${score.fold}`).find((p) => p.getAttribute('data-id') === score.id)!;
-        const [from, to] = pointsOf(path.getAttribute('d')!);
-        near(from!, score.from);
-        near(to!, score.to);
-      }
-    }
-  });
-
-  it('escapes what a maker may type in a name', () => {
-    expect(writeSvg([], '<b>&"')).toContain('&lt;b&gt;&amp;&quot;');
-  });
-});
-
+import { readShelfFile, writeShelfFile } from './shelf-file.js';
 describe('card files', () => {
+  it('have their keys in one order, however the card came about', () => {
+    const [card] = DEMO_CARDS;
+    const turned = (value: unknown): unknown =>
+      typeof value !== 'object' || value === null
+        ? value
+        : Array.isArray(value)
+          ? value.map(turned)
+          : Object.fromEntries(
+              Object.entries(value)
+                .reverse()
+                .map(([key, own]) => [key, turned(own)]),
+            );
+    expect(writeCardFile(turned(card) as typeof card & object)).toBe(writeCardFile(card!));
+  });
+
+  it('and whole shelves may begin with a byte-order mark', () => {
+    expect(readCardFile(`\uFEFF${writeCardFile(DEMO_CARDS[0]!)}`)).toEqual({ ok: true, card: DEMO_CARDS[0] });
+    expect(readShelfFile(`\uFEFF${writeShelfFile(DEMO_CARDS)}`)).toEqual({ ok: true, cards: DEMO_CARDS });
+  });
+
   it.each(DEMO_CARDS.map((card) => [card.name, card] as const))('%s comes back exactly', (_, card) => {
     expect(readCardFile(writeCardFile(card))).toEqual({ ok: true, card });
   });

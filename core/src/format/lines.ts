@@ -4,9 +4,10 @@ import type { CutSheet } from '../sheet/cut-sheet.js';
 import { isFold, pieceDrawing, type DrawingRole } from '../sheet/piece-drawing.js';
 
 /** One group of lines of a piece in a cutter's drawing. */
-export type LayerName = 'cut' | 'score-mountain' | 'score-valley' | 'perforation' | 'draw';
+export type LayerName = 'draw' | 'score-mountain' | 'score-valley' | 'perforation' | 'cut';
 
-export const LAYERS: readonly LayerName[] = ['cut', 'score-mountain', 'score-valley', 'perforation', 'draw'];
+/** In the order in which a machine works: a piece is cut out last, while everything else still holds it. */
+export const LAYERS: readonly LayerName[] = ['draw', 'score-mountain', 'score-valley', 'perforation', 'cut'];
 
 /** How folds are given to a machine: scored, or for one without a score tool cut as dashes. */
 export interface CutterOptions {
@@ -36,10 +37,10 @@ const LAYER_OF: Partial<Record<DrawingRole, LayerName>> = {
   pencil: 'draw',
 };
 
-/** All lines of a sheet in its own coordinates, by layer. */
+/** All lines of a sheet in its own coordinates, in the order in which a machine makes them: the outline is the very last. */
 export function linesOf(sheet: CutSheet, { folds }: CutterOptions): DrawnLine[] {
   const dashes = new Map<string, number>();
-  return pieceDrawing(sheet).flatMap((primitive): DrawnLine[] => {
+  const lines = pieceDrawing(sheet).flatMap((primitive): DrawnLine[] => {
     const layer = LAYER_OF[primitive.role];
     if (!layer) return [];
     const { id, points, closed } = primitive;
@@ -50,6 +51,8 @@ export function linesOf(sheet: CutSheet, { folds }: CutterOptions): DrawnLine[] 
       return { layer: 'perforation', id: `${id}-${order}`, points: dash, closed: false };
     });
   });
+  const rank = ({ layer, id }: DrawnLine): number => LAYERS.indexOf(layer) + (id === 'outline' ? 1 : 0);
+  return lines.sort((a, b) => rank(a) - rank(b));
 }
 
 /** A line as dashes and gaps, evenly spread, stopping short of both ends. A line too short for that is one dash. */

@@ -9,13 +9,16 @@ import {
   popGraphicsState,
   pushGraphicsState,
   rgb,
-  type PDFFont,
   type PDFPage,
 } from '@cantoo/pdf-lib';
 import { MM_PER_INCH, type Mm } from '../measure/units.js';
+import { flattened, pathOf } from '../plane/curves.js';
 import type { Loop } from '../plane/outline.js';
-import type { Point } from '../plane/point.js';
+import { distance, type Point } from '../plane/point.js';
 import { edgesOf, type DrawingRole, type Primitive } from '../sheet/piece-drawing.js';
+import { PrintFont } from './pdf-font.js';
+import { PdfTags, type TagElement, type TagRole } from './pdf-tags.js';
+import { PT } from './pdf-units.js';
 
 /** Paper to print on. */
 export type PaperId = 'a4' | 'letter';
@@ -24,14 +27,11 @@ export const PAPERS: Record<PaperId, { name: string; width: Mm; height: Mm }> = 
   letter: { name: 'US Letter', width: 8.5 * MM_PER_INCH, height: 11 * MM_PER_INCH },
 };
 
-/** Font files (WOFF or TTF) that go into the PDF; only the letters used are kept. */
+/** Font files (WOFF or TTF) that go into the PDF, each weight in several files for several scripts; only the letters used are kept. */
 export interface PdfFonts {
-  regular: Uint8Array;
-  bold: Uint8Array;
+  regular: readonly Uint8Array[];
+  bold: readonly Uint8Array[];
 }
-
-/** Points for a mm: PDF measures in 1/72 in. */
-export const PT = 72 / MM_PER_INCH;
 
 const INK = rgb(0.11, 0.11, 0.1);
 const SOFT = rgb(0.42, 0.42, 0.4);
@@ -58,24 +58,52 @@ const LOOKS: Partial<Record<DrawingRole, PdfLine>> = {
   glue: 'hatch',
 };
 
-/** A document with its fonts. */
+/** Nothing that has to be read is set smaller, in points. */
+export const LEAST_TYPE = 7;
+
+/** A document with its fonts and what is said of its order. */
 export interface PdfSetting {
   document: PDFDocument;
-  regular: PDFFont;
-  bold: PDFFont;
+  regular: PrintFont;
+  bold: PrintFont;
+  tags: PdfTags;
 }
 
 export async function newPdf(title: string, fonts: PdfFonts): Promise<PdfSetting> {
   const document = await PDFDocument.create();
   document.registerFontkit(fontkit as unknown as Parameters<PDFDocument['registerFontkit']>[0]);
-  document.setTitle(title);
+  document.setTitle(title, { showInWindowTitleBar: true });
+  document.setLanguage('en');
   document.setCreator('Diptychon');
   // A fixed date: the same card gives the same file.
   document.setCreationDate(new Date(0));
   document.setModificationDate(new Date(0));
-  const regular = await document.embedFont(fonts.regular, { subset: true });
-  const bold = await document.embedFont(fonts.bold, { subset: true });
-  return { document, regular, bold };
+  const embedded = async (files: readonly Uint8Array[]): Promise<PrintFont> =>
+    new PrintFont(await Promise.all(files.map((file) => document.embedFont(file, { subset: true }))));
+  return { document, regular: await embedded(fonts.regular), bold: await embedded(fonts.bold), tags: new PdfTags(document) };
+}
+
+/** The finished file. */
+export function savePdf({ document, tags }: PdfSetting): Promise<Uint8Array> {
+  tags.finish();
+  return document.save();
+}
+
+/** What has to be said of letters that could not be printed; nothing where all could. */
+export function missingLetters({ regular, bold }: PdfSetting): string | undefined {
+  const count = new Set([...regular.missing, ...bold.missing]).size;
+  if (count === 0) return undefined;
+  return `${count === 1 ? 'One letter' : `${count} letters`} of what you typed cannot be printed here and ${count === 1 ? 'stands' : 'stand'} as “?”.`;
+}
+
+/** Curves are drawn in chords this close to them. */
+const CHORD: Mm = 0.02;
+
+/** Dashes as they are, or on a short line so much finer that the line shows its kind twice over. */
+export function dashFor(dash: readonly number[], length: Mm): number[] {
+  const period = dash.reduce((sum, mm) => sum + mm, 0);
+  const finer = period === 0 ? 1 : Math.min(1, length / (2 * period));
+  return dash.map((mm) => mm * finer);
 }
 
 /** A page in mm from its lower left corner. */
@@ -85,8 +113,31 @@ export class MmPage {
     private readonly setting: PdfSetting,
   ) {}
 
+  /** Whether what is drawn now belongs to something that is tagged. */
+  private tagged = false;
+
+  /** Draws something as a heading, paragraph or figure of its own, or as more of one that was begun. */
+  as(role: TagRole | TagElement, draw: () => void, alt?: string): void {
+    const element = typeof role === 'string' ? this.setting.tags.element(role, alt) : role;
+    this.tag(() => this.setting.tags.mark(this.page, element, draw));
+  }
+
+  /** Draws something that is not read out. */
+  aside(draw: () => void): void {
+    this.tag(() => this.setting.tags.artifact(this.page, draw));
+  }
+
+  private tag(draw: () => void): void {
+    const before = this.tagged;
+    this.tagged = true;
+    draw();
+    this.tagged = before;
+  }
+
   line(from: Point, to: Point, kind: PdfLine): void {
-    const { width, dash, soft } = PDF_LINES[kind];
+    if (!this.tagged) return this.aside(() => this.line(from, to, kind));
+    const { width, soft } = PDF_LINES[kind];
+    const dash = dashFor(PDF_LINES[kind].dash, distance(from, to));
     this.page.drawLine({
       start: { x: from[0] * PT, y: from[1] * PT },
       end: { x: to[0] * PT, y: to[1] * PT },
@@ -102,15 +153,23 @@ export class MmPage {
 
   /** A flat piece, its glue hatched beneath its lines. @param at where a point of the piece stands on the page */
   piece(drawing: readonly Primitive[], at: (point: Point) => Point): void {
-    const shown = drawing.map((primitive) => ({ look: LOOKS[primitive.role], points: primitive.points.map(at), closed: primitive.closed }));
+    const shown = drawing.map(({ role, points, closed }) => {
+      const placed = points.map(at);
+      const isCurved = role === 'outline' || role === 'window';
+      return { look: LOOKS[role], points: isCurved ? flattened(pathOf(placed, closed), CHORD) : placed, closed };
+    });
     for (const { look, points } of shown) if (look === 'hatch') this.hatch(points);
     for (const { look, ...line } of shown) if (look && look !== 'hatch') for (const [from, to] of edgesOf(line)) this.line(from, to, look);
   }
 
   text(words: string, at: Point, size: number, options: { bold?: boolean; soft?: boolean; right?: boolean } = {}): void {
+    if (!this.tagged) return this.as('P', () => this.text(words, at, size, options));
     const font = options.bold ? this.setting.bold : this.setting.regular;
-    const x = at[0] * PT - (options.right ? font.widthOfTextAtSize(words, size) : 0);
-    this.page.drawText(words, { x, y: at[1] * PT, size, font, color: options.soft ? SOFT : INK });
+    let x = at[0] * PT - (options.right ? font.width(words, size) * PT : 0);
+    for (const run of font.runs(words)) {
+      this.page.drawText(run.words, { x, y: at[1] * PT, size, font: run.font, color: options.soft ? SOFT : INK });
+      x += run.font.widthOfTextAtSize(run.words, size);
+    }
   }
 
   /** Draws only inside a loop. */
@@ -138,18 +197,4 @@ export class MmPage {
     });
     this.loop(loop, 'thin');
   }
-}
-
-/** Breaks words into lines no wider than `width` mm at a font size in points. */
-export function wrapped(words: string, font: PDFFont, size: number, width: Mm): string[] {
-  const lines: string[] = [];
-  let line = '';
-  for (const word of words.split(' ')) {
-    const longer = line ? `${line} ${word}` : word;
-    if (line && font.widthOfTextAtSize(longer, size) > width * PT) {
-      lines.push(line);
-      line = word;
-    } else line = longer;
-  }
-  return [...lines, line];
 }

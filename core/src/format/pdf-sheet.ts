@@ -6,9 +6,11 @@ import type { Mm, Notation } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { materialsOf } from '../plan/materials.js';
+import { verdictLine } from '../plan/verdict.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
 import { pieceDrawing } from '../sheet/piece-drawing.js';
-import { MmPage, newPdf, PAPERS, PT, wrapped, type PaperId, type PdfFonts, type PdfSetting } from './pdf-page.js';
+import { LEAST_TYPE, missingLetters, MmPage, newPdf, PAPERS, savePdf, type PaperId, type PdfFonts, type PdfSetting } from './pdf-page.js';
+import { PT } from './pdf-units.js';
 
 const MARGIN: Mm = 12;
 const DRAWING_HEIGHT: Mm = 74;
@@ -26,39 +28,65 @@ interface TextLine {
   space?: boolean;
 }
 
-/** One page with everything to make the card: drawings with their scores, every measure by name, materials, steps. */
+/**
+ * One page with everything to make the card: drawings with their scores, the verdict, every measure by name, materials, steps.
+ * Where all of it does not fit at a size that can be read, the text goes on over further pages.
+ */
 export async function writeOnePage(
   evaluation: Evaluation,
   paper: PaperId,
   fonts: PdfFonts,
   workshop: Workshop = starterFor(evaluation.design.card.notation),
 ): Promise<Uint8Array> {
-  const { card } = evaluation.design;
-  const setting = await newPdf(card.name, fonts);
+  const setting = await newPdf(evaluation.design.card.name, fonts);
   const { width, height } = PAPERS[paper];
-  const page = new MmPage(setting.document.addPage([width * PT, height * PT]), setting);
-  const { minX, maxX, minY, maxY } = evaluation.closed.box;
-  page.text(card.name, [MARGIN, height - MARGIN - 5], 17, { bold: true });
-  page.text(
-    `Closed ${sayLength(maxX - minX, card.notation)} across the fold, ${sayLength(maxY - minY, card.notation)} along it. The drawings are not to scale; the numbers are.`,
-    [MARGIN, height - MARGIN - 11],
-    9,
-    { soft: true },
-  );
-  drawPieces(
-    page,
-    evaluation,
-    { x: MARGIN, y: height - MARGIN - 16 - DRAWING_HEIGHT, width: width - 2 * MARGIN, height: DRAWING_HEIGHT },
-    setting,
-  );
-  flow(page, setting, textOf(evaluation, workshop), {
-    x: MARGIN,
-    y: MARGIN + 6,
-    width: width - 2 * MARGIN,
-    height: height - 2 * MARGIN - 24 - DRAWING_HEIGHT,
+  const newPage = (): MmPage => new MmPage(setting.document.addPage([width * PT, height * PT]), setting);
+  const page = newPage();
+  const room = width - 2 * MARGIN;
+  const top = heading(page, setting, evaluation, { width: room, top: height - MARGIN });
+  const drawings = { x: MARGIN, y: top - DRAWING_HEIGHT, width: room, height: DRAWING_HEIGHT };
+  drawPieces(page, evaluation, drawings, setting);
+  const missing = missingLetters(setting);
+  const foot: Mm = MARGIN + (missing === undefined ? 6 : 10);
+  const first = { x: MARGIN, y: foot, width: room, height: drawings.y - 2 - foot };
+  const further = { ...first, height: height - MARGIN - foot };
+  const pages = flow(page, newPage, setting, textOf(evaluation, workshop), first, further);
+  pages.forEach((own, i) => {
+    if (missing !== undefined && i === 0) own.text(missing, [MARGIN, MARGIN + 4], 8, { bold: true });
+    own.text('Estimates, not guarantees: try on scrap first. Knives cut: away from fingers, on a mat.', [MARGIN, MARGIN], 8, {
+      soft: true,
+    });
+    if (pages.length > 1)
+      own.aside(() => own.text(`${i + 1} of ${pages.length}`, [width - MARGIN, MARGIN], 8, { soft: true, right: true }));
   });
-  page.text('Estimates, not guarantees: try on scrap first. Knives cut: away from fingers, on a mat.', [MARGIN, MARGIN], 8, { soft: true });
-  return setting.document.save();
+  return savePdf(setting);
+}
+
+/** Name, closed size and verdict at the head of the page, in as many lines as they take. @returns where they end */
+function heading(page: MmPage, { regular, bold, tags }: PdfSetting, evaluation: Evaluation, { width, top }: { width: Mm; top: Mm }): Mm {
+  const { card } = evaluation.design;
+  const { minX, maxX, minY, maxY } = evaluation.closed.box;
+  const verdict = verdictLine(evaluation);
+  const set = [
+    { role: 'H1' as const, words: card.name, size: 17, font: bold, look: { bold: true } },
+    {
+      role: 'P' as const,
+      words: `Closed ${sayLength(maxX - minX, card.notation)} across the fold, ${sayLength(maxY - minY, card.notation)} along it. The drawings are not to scale; the numbers are.`,
+      size: 9,
+      font: regular,
+      look: { soft: true },
+    },
+    { role: 'P' as const, words: verdict.says, size: 9, font: verdict.works ? regular : bold, look: { bold: !verdict.works } },
+  ];
+  let y = top;
+  for (const { role, words, size, font, look } of set) {
+    const element = tags.element(role);
+    for (const line of font.wrapped(words, size, width)) {
+      y -= (size * 1.25) / PT;
+      page.as(element, () => page.text(line, [MARGIN, y], size, look));
+    }
+  }
+  return y - 4;
 }
 
 interface Frame {
@@ -123,15 +151,16 @@ export function inRows(
 }
 
 function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame, { regular, bold }: PdfSetting): void {
+  const name = (sheet: CutSheet): string => bold.shortened(sheet.piece.name, 8, frame.width / 2);
   const { scale, places, feet } = inRows(
     sheets.map((sheet) => ({
       width: sheet.width,
       height: sheet.height,
-      words: Math.max(bold.widthOfTextAtSize(sheet.piece.name, 8), regular.widthOfTextAtSize(sheet.piece.faceUp, 7)) / PT,
+      words: Math.max(bold.width(name(sheet), 8), regular.width(sheet.piece.faceUp, 7)),
       levels: (drawnAt) => Math.max(0, ...scoreLabels(sheet, drawnAt, design.card.notation).map(({ level }) => level + 1)),
       labels: scoreLabels(sheet, 1, design.card.notation).map(({ x, words }) => ({
         x,
-        words: regular.widthOfTextAtSize(words, 7) / PT + 1,
+        words: regular.width(words, 7) + 1,
       })),
     })),
     frame,
@@ -139,11 +168,12 @@ function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame, 
   sheets.forEach((sheet, i) => {
     const { row, x } = places[i]!;
     const foot = frame.y + frame.height - feet[row]!;
-    drawPiece(page, sheet, [frame.x + x, foot], scale, design.card.notation);
+    const said = `Flat piece ${sheet.piece.name}, ${sayLength(sheet.width, design.card.notation)} by ${sayLength(sheet.height, design.card.notation)}`;
+    page.as('Figure', () => drawPiece(page, sheet, name(sheet), [frame.x + x, foot], scale, design.card.notation), said);
   });
 }
 
-function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: number, notation: Notation): void {
+function drawPiece(page: MmPage, sheet: CutSheet, name: string, [left, bottom]: Point, scale: number, notation: Notation): void {
   const at = ([x, y]: Point): Point => [left + x * scale, bottom + y * scale];
   page.piece(pieceDrawing(sheet), at);
   const top = bottom + sheet.height * scale;
@@ -152,7 +182,7 @@ function drawPiece(page: MmPage, sheet: CutSheet, [left, bottom]: Point, scale: 
     page.line([x, top], [x, top + 1.5 + lift], 'thin');
     page.text(label.words, [x + 0.5, top + 2 + lift], 7);
   }
-  page.text(sheet.piece.name, [left, bottom - 3.6], 8, { bold: true });
+  page.text(name, [left, bottom - 3.6], 8, { bold: true });
   page.text(sheet.piece.faceUp, [left, bottom - 7], 7, { soft: true });
 }
 
@@ -185,7 +215,9 @@ export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation):
 function textOf(evaluation: Evaluation, workshop: Workshop): TextLine[] {
   const { notation } = evaluation.design.card;
   const heading = (words: string): TextLine => ({ words, bold: true, space: true });
+  const { note } = evaluation.design.card;
   return [
+    ...(note ? [heading('Note'), ...note.split(/\n+/).map((words) => ({ words }))] : []),
     heading('Have ready'),
     ...materialsOf(evaluation, workshop).map(({ what, detail }) => ({ words: `${what}: ${detail}` })),
     heading('Measures'),
@@ -206,43 +238,75 @@ interface SetLine {
   words: string;
   bold: boolean;
   height: Mm;
+  /** which line of the text it is a part of */
+  of: number;
 }
 
 /**
- * How many lines stand in the first of two columns: as many as there is room for, but a heading goes with what it
- * heads into the second.
+ * How many lines stand in one column: as many as there is room for, but a heading goes with what it heads into the next.
+ * A column takes at least one.
  */
-export function columnBreak(lines: readonly Omit<SetLine, 'words'>[], room: Mm): number {
+export function columnBreak(lines: readonly Pick<SetLine, 'bold' | 'height'>[], room: Mm): number {
   let [count, height] = [0, 0];
   while (count < lines.length && height + lines[count]!.height <= room + 1e-9) height += lines[count++]!.height;
   if (count === lines.length) return count;
+  const most = count;
   while (count > 0 && lines[count - 1]!.bold) count--;
-  return count;
+  return count > 0 ? count : Math.max(1, most);
 }
 
-/** Sets text in two columns at the largest size at which all of it fits. */
-function flow(page: MmPage, { regular, bold }: PdfSetting, lines: readonly TextLine[], frame: Frame): void {
+/** The largest type for the text, and that of a text that goes on over further pages. */
+const [LARGEST, OVER_PAGES] = [9.5, 8.5];
+
+/** Sets text in two columns at the largest size at which all of it fits on the first page; else over further pages. */
+function flow(
+  first: MmPage,
+  newPage: () => MmPage,
+  { regular, bold, tags }: PdfSetting,
+  lines: readonly TextLine[],
+  frame: Frame,
+  further: Frame,
+): MmPage[] {
   const columnWidth = (frame.width - COLUMN_GAP) / 2;
   const leading = (size: number): Mm => (size * 1.22) / PT;
   const setAt = (size: number): SetLine[] =>
-    lines.flatMap((line) =>
-      wrapped(line.words, line.bold ? bold : regular, size, columnWidth).map((words, i) => ({
+    lines.flatMap((line, of) =>
+      (line.bold ? bold : regular).wrapped(line.words, size, columnWidth).map((words, i) => ({
         words,
         bold: line.bold ?? false,
         height: leading(size) * (line.space && i === 0 ? 1.6 : 1),
+        of,
       })),
     );
-  const heightOf = (set: readonly SetLine[]): Mm => set.reduce((sum, line) => sum + line.height, 0);
-  const fits = (set: readonly SetLine[]): boolean => heightOf(set.slice(columnBreak(set, frame.height))) <= frame.height;
-  let size = 9.5;
-  while (size > 4 && !fits(setAt(size))) size -= 0.25;
-  const set = setAt(size);
-  const first = columnBreak(set, frame.height);
-  [set.slice(0, first), set.slice(first)].forEach((column, i) => {
-    let y = frame.y + frame.height;
+  const fits = (set: readonly SetLine[]): boolean => columnsOf(set, [frame, frame]).length <= 2;
+  let size = LARGEST;
+  while (size > LEAST_TYPE && !fits(setAt(size))) size -= 0.25;
+  const onOne = fits(setAt(size));
+  if (!onOne) size = OVER_PAGES;
+  const elements = lines.map(({ bold: heads }) => tags.element(heads ? 'H2' : 'P'));
+  const pages = [first];
+  columnsOf(setAt(size), [frame, frame], further).forEach((column, i) => {
+    if (i > 1 && i % 2 === 0) pages.push(newPage());
+    const page = pages.at(-1)!;
+    const own = i < 2 ? frame : further;
+    let y = own.y + own.height;
     for (const line of column) {
       y -= line.height;
-      page.text(line.words, [frame.x + i * (columnWidth + COLUMN_GAP), y], size, { bold: line.bold });
+      const at: Point = [own.x + (i % 2) * (columnWidth + COLUMN_GAP), y];
+      page.as(elements[line.of]!, () => page.text(line.words, at, size, { bold: line.bold }));
     }
   });
+  return pages;
+}
+
+/** Lines column by column: those of the first page, then as many further ones as it takes. */
+function columnsOf(set: readonly SetLine[], columns: readonly Frame[], further = columns[0]!): SetLine[][] {
+  const filled: SetLine[][] = [];
+  let rest = set;
+  while (rest.length > 0) {
+    const count = columnBreak(rest, (columns[filled.length] ?? further).height);
+    filled.push(rest.slice(0, count));
+    rest = rest.slice(count);
+  }
+  return filled;
 }

@@ -1,11 +1,14 @@
 import type { Mm } from '../measure/units.js';
 import { MM_PER_INCH } from '../measure/units.js';
+import type { Evaluation } from '../evaluate.js';
+import { verdictLine, type VerdictLine } from '../plan/verdict.js';
 import { rectangle } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { halfTemplate } from '../sheet/half-template.js';
 import { pieceDrawing, type Primitive } from '../sheet/piece-drawing.js';
-import { MmPage, newPdf, PAPERS, PT, type PaperId, type PdfFonts, type PdfLine } from './pdf-page.js';
+import { MmPage, newPdf, PAPERS, savePdf, type PaperId, type PdfFonts, type PdfLine, type PdfSetting } from './pdf-page.js';
+import { PT } from './pdf-units.js';
 
 /** Printers leave this much of a page white. */
 const MARGIN: Mm = 10;
@@ -14,6 +17,10 @@ const FOOT: Mm = 24;
 /** Neighbouring tiles show this much of each other. */
 export const OVERLAP: Mm = 10;
 const APART: Mm = 8;
+/** Room at the head for the verdict of a card that does not work. */
+const HEAD: Mm = 10;
+/** Where the key of lines begins, from the margin. */
+const KEY_AT: Mm = 60;
 
 interface Drawing {
   title: string;
@@ -44,16 +51,21 @@ export interface TemplateFile {
  * does not is tiled with 10 mm of overlap and crosses that must lie on each other. Every page has a
  * 50 mm and a 2 in bar to check the printer with.
  */
-export async function writeTemplates(sheets: readonly CutSheet[], name: string, paper: PaperId, fonts: PdfFonts): Promise<TemplateFile> {
+export async function writeTemplates(evaluation: Evaluation, paper: PaperId, fonts: PdfFonts): Promise<TemplateFile> {
+  const { sheets } = evaluation;
+  const { name } = evaluation.design.card;
+  const verdict = verdictLine(evaluation);
   const setting = await newPdf(`${name}, true-size templates`, fonts);
   const { width: pageWidth, height: pageHeight } = PAPERS[paper];
-  const room = { width: pageWidth - 2 * MARGIN, height: pageHeight - 2 * MARGIN - FOOT };
+  const headRoom = verdict.works ? 0 : HEAD;
+  const room = { width: pageWidth - 2 * MARGIN, height: pageHeight - 2 * MARGIN - FOOT - headRoom };
   const places: TemplatePlace[] = [];
   const pages: MmPage[] = [];
   const addPage = (): MmPage => {
     const page = new MmPage(setting.document.addPage([pageWidth * PT, pageHeight * PT]), setting);
     pages.push(page);
-    foot(page, name, pageWidth);
+    foot(page, setting, verdict.works ? name : `${name}: does not work yet`, pageWidth);
+    if (pages.length === 1) head(page, setting, verdict, { width: pageWidth, height: pageHeight });
     return page;
   };
 
@@ -65,18 +77,24 @@ export async function writeTemplates(sheets: readonly CutSheet[], name: string, 
       places.push(...tile(drawing, turned, room, pages, addPage));
       continue;
     }
-    if (cursor.x + drawing.width > room.width) cursor = { x: 0, y: cursor.y + cursor.row + APART, row: 0 };
+    const wide = Math.min(
+      room.width,
+      Math.max(drawing.width, ...drawing.notes.map(({ at, words }) => at[0] + setting.regular.width(words, 8))),
+    );
+    if (cursor.x + wide > room.width) cursor = { x: 0, y: cursor.y + cursor.row + APART, row: 0 };
     if (!shared || cursor.y + drawing.height > room.height) {
       shared = addPage();
       cursor = { x: 0, y: 0, row: 0 };
     }
-    const shift: Point = [MARGIN + cursor.x, pageHeight - MARGIN - cursor.y - drawing.height];
+    const shift: Point = [MARGIN + cursor.x, pageHeight - MARGIN - headRoom - cursor.y - drawing.height];
     draw(shared, drawing, shift);
     places.push({ page: pages.indexOf(shared), title: drawing.title, shift, turned, column: 0, row: 0 });
-    cursor = { x: cursor.x + drawing.width + APART, y: cursor.y, row: Math.max(cursor.row, drawing.height) };
+    cursor = { x: cursor.x + wide + APART, y: cursor.y, row: Math.max(cursor.row, drawing.height) };
   }
-  pages.forEach((page, i) => page.text(`Page ${i + 1} of ${pages.length}`, [pageWidth - MARGIN, MARGIN], 8, { soft: true, right: true }));
-  return { bytes: await setting.document.save(), places };
+  pages.forEach((page, i) =>
+    page.aside(() => page.text(`Page ${i + 1} of ${pages.length}`, [pageWidth - MARGIN, MARGIN], 8, { soft: true, right: true })),
+  );
+  return { bytes: await savePdf(setting), places };
 }
 
 function drawingsOf(sheets: readonly CutSheet[]): Drawing[] {
@@ -159,8 +177,14 @@ function tile(drawing: Drawing, turned: boolean, room: { width: Mm; height: Mm }
 
 function draw(page: MmPage, drawing: Drawing, [dx, dy]: Point): void {
   const at = ([x, y]: Point): Point => [x + dx, y + dy];
-  page.piece(drawing.piece, at);
-  for (const note of drawing.notes) page.text(note.words, at(note.at), 8, { soft: true });
+  page.as(
+    'Figure',
+    () => {
+      page.piece(drawing.piece, at);
+      for (const note of drawing.notes) page.text(note.words, at(note.at), 8, { soft: true });
+    },
+    `True-size template: ${drawing.title}`,
+  );
 }
 
 function cross(page: MmPage, [x, y]: Point): void {
@@ -168,8 +192,15 @@ function cross(page: MmPage, [x, y]: Point): void {
   page.line([x, y - 4], [x, y + 4], 'thin');
 }
 
+/** What was found wrong, on the first page of templates that would not work. */
+function head(page: MmPage, { bold }: PdfSetting, { works, says }: VerdictLine, { width, height }: { width: Mm; height: Mm }): void {
+  if (works) return;
+  const lines = bold.wrapped(says, 8, width - 2 * MARGIN).slice(0, 2);
+  lines.forEach((line, i) => page.text(line, [MARGIN, height - MARGIN - 3 - 3.6 * i], 8, { bold: true }));
+}
+
 /** Check bars, the key of lines, and the words that matter. */
-function foot(page: MmPage, name: string, pageWidth: Mm): void {
+function foot(page: MmPage, { regular }: PdfSetting, name: string, pageWidth: Mm): void {
   const bar = (x: Mm, y: Mm, length: Mm, words: string): void => {
     page.line([x, y], [x + length, y], 'cut');
     for (const end of [x, x + length]) page.line([end, y - 2], [end, y + 2], 'cut');
@@ -178,7 +209,7 @@ function foot(page: MmPage, name: string, pageWidth: Mm): void {
   bar(MARGIN, MARGIN + 10, 50, 'This bar is 50 mm');
   bar(MARGIN + 60, MARGIN + 10, 2 * MM_PER_INCH, 'This bar is 2 in');
   page.text('Print at 100 %, not fitted to the page.', [pageWidth - MARGIN, MARGIN + 10], 9, { bold: true, right: true });
-  page.text(name, [MARGIN, MARGIN], 8, { soft: true });
+  page.text(regular.shortened(name, 8, KEY_AT - 4), [MARGIN, MARGIN], 8, { soft: true });
   const key: [PdfLine, string][] = [
     ['cut', 'cut'],
     ['mountain', 'mountain'],
@@ -186,7 +217,7 @@ function foot(page: MmPage, name: string, pageWidth: Mm): void {
     ['pencil', 'pencil'],
   ];
   key.forEach(([kind, words], i) => {
-    const x = MARGIN + 60 + i * 26;
+    const x = MARGIN + KEY_AT + i * 26;
     page.line([x, MARGIN + 1], [x + 8, MARGIN + 1], kind);
     page.text(words, [x + 9.5, MARGIN], 8);
   });

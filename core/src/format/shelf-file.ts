@@ -1,6 +1,6 @@
 import type { CardDocument } from '../card/document.js';
-import { LARGEST_CARD_FILE, readCard, readCardFile } from './card-file.js';
-import type { FileProblem } from './file-problem.js';
+import { inOrder, LARGEST_CARD_FILE, readCard, readCardFile } from './card-file.js';
+import { jsonOf, type FileProblem } from './file-problem.js';
 
 /** Many cards in one file. */
 export const LARGEST_SHELF_FILE = 16 * LARGEST_CARD_FILE;
@@ -9,7 +9,7 @@ const MOST_CARDS = 2000;
 export type ShelfReading = { ok: true; cards: CardDocument[] } | { ok: false; problems: FileProblem[] };
 
 export function writeShelfFile(cards: readonly CardDocument[]): string {
-  return `${JSON.stringify({ format: 'diptychon-shelf', version: 1, cards }, null, 1)}\n`;
+  return `${JSON.stringify({ format: 'diptychon-shelf', version: 1, cards: cards.map(inOrder) }, null, 1)}\n`;
 }
 
 /** Reads a file of one card or of a whole shelf. All cards are taken or none: the first bad one is named. */
@@ -37,7 +37,7 @@ export function readShelfFile(text: string): ShelfReading {
 
 function parsed(text: string): { format?: unknown; version?: unknown; cards?: unknown } | undefined {
   try {
-    const value: unknown = JSON.parse(text);
+    const value = jsonOf(text);
     return typeof value === 'object' && value !== null ? value : undefined;
   } catch {
     return undefined;

@@ -1,7 +1,8 @@
+import { pathOf, type Segment } from '../plane/curves.js';
 import type { Point } from '../plane/point.js';
-import type { CutSheet } from '../sheet/cut-sheet.js';
-import { layOut } from './layout.js';
-import { LAYERS, linesOf, type CutterOptions, type LayerName } from './lines.js';
+import { placeIn, type Drawing } from './layout.js';
+import { LAYERS, linesOf, type CutterOptions, type DrawnLine, type LayerName } from './lines.js';
+import { escaped } from './xml.js';
 
 /** Solid strokes: a cutter may take a dash for a perforation. It reads the group; the colour is for people. */
 const STROKES: Record<LayerName, string> = {
@@ -13,20 +14,23 @@ const STROKES: Record<LayerName, string> = {
 };
 
 /**
- * A drawing for an electronic cutter: true size in mm, each piece one group, in it one group for each
- * kind of line. No transforms: coordinates are final. y runs down as SVG has it, so a piece is seen as
- * on the table, upper face up.
+ * A drawing for an electronic cutter: true size in mm, each piece one group, in it one group for each kind of line, in the
+ * order in which they are made, the outline last. No transforms: coordinates are final. y runs down as SVG has it, so a piece
+ * is seen as on the table, upper face up. Curves are arcs and cubic curves.
  */
-export function writeSvg(sheets: readonly CutSheet[], title: string, options: CutterOptions = { folds: 'score' }): string {
-  const { placed, width, height } = layOut(sheets);
-  const groups = placed.map(({ sheet, x, y }) => {
-    const at = ([px, py]: Point): string => `${mm(x + px)} ${mm(y + sheet.height - py)}`;
-    const lines = linesOf(sheet, options);
-    const { id, name, faceUp } = sheet.piece;
+export function writeSvg(drawing: Drawing, title: string, options: CutterOptions = { folds: 'score' }): string {
+  const { placed, width, height } = drawing;
+  const groups = placed.map((own) => {
+    const at = (point: Point): Point => {
+      const [x, y] = placeIn(own, point);
+      return [x, height - y];
+    };
+    const lines = linesOf(own.sheet, options);
+    const { id, name, faceUp } = own.sheet.piece;
     const layers = LAYERS.flatMap((layer) => {
       const paths = lines
         .filter((line) => line.layer === layer)
-        .map((line) => `      <path data-id="${escaped(line.id)}" d="M ${line.points.map(at).join(' L ')}${line.closed ? ' Z' : ''}"/>`);
+        .map((line) => `      <path data-id="${escaped(line.id)}" d="${pathData(line, at)}"/>`);
       if (paths.length === 0) return [];
       return [`    <g id="${id}-${layer}" class="${layer}" stroke="${STROKES[layer]}">`, ...paths, '    </g>'];
     });
@@ -35,18 +39,29 @@ export function writeSvg(sheets: readonly CutSheet[], title: string, options: Cu
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${mm(width)}mm" height="${mm(height)}mm" viewBox="0 0 ${mm(width)} ${mm(height)}" fill="none" stroke-width="0.25">`,
-    `  <title>${escaped(title)}</title>`,
+    `  <title>${escaped(`${title}: ${drawing.name}`)}</title>`,
     ...groups,
     '</svg>',
     '',
   ].join('\n');
 }
 
+/** @param at where a point of the piece lies in the drawing, y down */
+function pathData({ points, closed }: DrawnLine, at: (point: Point) => Point): string {
+  const said = (point: Point): string => at(point).map(mm).join(' ');
+  const path = pathOf(points, closed);
+  const segments = closed && path.segments.at(-1)?.kind === 'line' ? path.segments.slice(0, -1) : path.segments;
+  return `M ${said(path.from)}${segments.map((segment) => segmentData(segment, said)).join('')}${closed ? ' Z' : ''}`;
+}
+
+function segmentData(segment: Segment, said: (point: Point) => string): string {
+  if (segment.kind === 'line') return ` L ${said(segment.to)}`;
+  if (segment.kind === 'cubic') return ` C ${said(segment.handles[0])} ${said(segment.handles[1])} ${said(segment.to)}`;
+  // Turned the other way by y running down: counter-clockwise on the table is sweep 0.
+  return ` A ${mm(segment.radius)} ${mm(segment.radius)} 0 0 ${segment.angle > 0 ? 0 : 1} ${said(segment.to)}`;
+}
+
 /** Four decimals of a mm, without trailing zeros. */
 function mm(value: number): string {
   return String(Number(value.toFixed(4)));
-}
-
-function escaped(text: string): string {
-  return text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 }

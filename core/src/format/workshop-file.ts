@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { SUPPLY_SCHEMAS, workshopSchema } from '../supplies/supply-schemas.js';
 import { STOCK_ROLES } from '../supplies/stocks.js';
 import { SUPPLY_LISTS, type Supply, type SupplyList, type Workshop } from '../supplies/workshop.js';
-import { complaints, type FileProblem } from './file-problem.js';
+import { complaints, jsonOf, type FileProblem } from './file-problem.js';
 
 /** A workshop is some hundred lines of numbers. */
 export const LARGEST_WORKSHOP_FILE = 1024 * 1024;
@@ -20,7 +20,7 @@ export function readWorkshopFile(text: string): WorkshopReading {
     return refuse('file', `is ${Math.ceil(text.length / 1024)} kB long; allowed: at most ${LARGEST_WORKSHOP_FILE / 1024} kB`);
   }
   try {
-    return readWorkshop(JSON.parse(text.replace(/^\uFEFF/, '')));
+    return readWorkshop(jsonOf(text));
   } catch {
     return refuse('file', 'is not a workshop file: it is not JSON');
   }

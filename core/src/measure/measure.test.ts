@@ -64,17 +64,20 @@ describe('printing a length', () => {
     );
   });
 
-  it('says a length in words that add up to it, to half of what the words can tell', () => {
+  it('says a length in words that add up to it, to half a tenth of a mm: what a ruler can show', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 500, noNaN: true }), fc.constantFrom(...NOTATIONS), (length, notation) => {
         const [reading, sign, far] = sayLength(length, notation).split(/ (and|less) /);
         const mark = parseLength(reading!, notation, 'x');
         const off = far === undefined ? 0 : Number(far.replace(' mm', '')) * (sign === 'and' ? 1 : -1);
-        expect(mark.ok && Math.abs(mark.value + off - length)).toBeLessThanOrEqual(Math.abs(off) < 0.1 ? 0.0051 : 0.051);
+        expect(mark.ok && Math.abs(mark.value + off - length)).toBeLessThanOrEqual(0.0501);
       }),
     );
-    // Half-way between two tenths: not a whole tenth off.
-    expect(sayLength(14.25, 'mm')).toBe('14.3 mm less 0.05 mm');
+    // Hundredths of a millimetre are nobody's to set; an inch mark says what it leaves out.
+    expect(sayLength(106.07, 'mm')).toBe('106.1 mm');
+    expect(sayLength(10.71, 'cm')).toBe('1.07 cm');
+    expect(sayLength(25.43, 'inch/8')).toBe('1 in');
+    expect(sayLength(25.5, 'inch/8')).toBe('1 in and 0.1 mm');
   });
 });
 

@@ -45,18 +45,17 @@ export function printLength(length: Mm, notation: Notation): PrintedLength {
   return { text: `${whole}${gap}${n}/${d} in`, whole, numerator: n, denominator: d, unit: 'in', off };
 }
 
-/** A length as one phrase that owns up to its rounding: `5 7/8 in and 0.4 mm`. */
+/** What no ruler shows and no hand can set. */
+const TELLABLE: Mm = 0.05;
+
+/**
+ * A length as one phrase that owns up to its rounding, as far as a ruler shows it: `5 7/8 in and 0.4 mm`. Millimetres are
+ * given to a tenth, so that nothing is left to say of them.
+ */
 export function sayLength(length: Mm, notation: Notation): string {
   const { text, off } = printLength(length, notation);
-  if (off === 0) return text;
   const amount = Math.abs(off);
-  const far = String(Number(amount.toFixed(amount < 0.1 ? 2 : 1)));
-  return `${text} ${off > 0 ? 'and' : 'less'} ${far} mm`;
-}
-
-/** A place to set a blade: as `sayLength`, but of a metric one no more than the tenth of a mm that a ruler can show. */
-export function sayCut(length: Mm, notation: Notation): string {
-  return inchDenominator(notation) === undefined ? printLength(length, notation).text : sayLength(length, notation);
+  return amount < TELLABLE ? text : `${text} ${off > 0 ? 'and' : 'less'} ${Number(amount.toFixed(1))} mm`;
 }
 
 /** An angle in degrees to a tenth, as makers read a protractor. */

@@ -114,7 +114,9 @@ function post({ design, closed }: Evaluation, workshop: Workshop): BenchStep {
       `Closed it is ${sayLength(maxX - minX, notation)} across the fold, ${sayLength(maxY - minY, notation)} along it and ${plainMm(closed.thickest.thickness)} thick.`,
       chosen ? `Envelope: ${chosen.name}.` : fitting,
       design.words.posting ?? 'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
-      ...(rest.stop || rest.heldBy?.by === 'creases' ? ['If it leans back after the post, press it forward at its folds for a moment.'] : []),
+      ...(rest.stop || rest.heldBy?.by === 'creases'
+        ? ['If it leans back after the post, press it forward at its folds for a moment.']
+        : []),
       'Ask your post for its limits of size, thickness and weight.',
     ],
     picture: { kind: 'standing', at: 0 },

@@ -1,10 +1,10 @@
-import { sayCut } from '../measure/print.js';
+import { sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import { between, type Point } from '../plane/point.js';
 import { inner, isSquare, type CutLines, type StraightCut } from '../sheet/cut-lines.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Schools } from '../supplies/workshop.js';
-import { readingFrom, readingOfTraced, type BlankEdge, type Reading } from './reading.js';
+import { readingFrom, readingOfTraced, type BlankEdge, type LineReading } from './reading.js';
 
 /** How a blank may be laid again so that the same reading makes another cut. */
 export type Turn = 'turned end for end' | 'turned over like a page' | 'turned over away from you';
@@ -30,7 +30,7 @@ export interface CutRun {
   slanted: StraightCut[];
   traced: CutLines['traced'];
   /** every line once, with its own edge */
-  readings: Reading[];
+  readings: LineReading[];
 }
 
 /** The straight cuts inside a blank, slits and edges of openings, only those whose readings differ. */
@@ -55,7 +55,7 @@ export function cutRun(sheet: CutSheet, { straight, traced }: CutLines, notation
   const square = straight.filter(({ from, to }) => isSquare(from, to));
   const slanted = straight.filter(({ from, to }) => !isSquare(from, to));
   const turns = turnsOf(sheet).filter(({ apply }) => square.every((cut) => square.some((other) => same(other, moved(cut, apply)))));
-  const readings: Reading[] = [];
+  const readings: LineReading[] = [];
   const made = new Set<string>();
   const take = (cut: StraightCut, edge: BlankEdge): void => {
     made.add(cut.id);
@@ -118,7 +118,7 @@ function readingOf({ id, from, to }: StraightCut, notation: Notation, tool: Scho
   const [start, stop] = [Math.min(from[along]!, to[along]!), Math.max(from[along]!, to[along]!)];
   const fence = across ? ('lower edge' as const) : ('left edge' as const);
   const distance = from[off]!;
-  const say = (mm: Mm): string => sayCut(mm, notation);
+  const say = (mm: Mm): string => sayLength(mm, notation);
   const how =
     tool === 'trimmer'
       ? `drop the blade at ${say(start)}, stop at ${say(stop)}`

@@ -2,7 +2,7 @@ import { boardOf } from '../card/document.js';
 import { claimsOf } from '../card/draw.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
-import { plainMm, sayCut, sayLength } from '../measure/print.js';
+import { plainMm, sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import { inner, outer, type CutKind, type CutLines, type StraightCut } from '../sheet/cut-lines.js';
@@ -68,9 +68,7 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
   const runs = all.map((run, i): BenchStep => {
     const { face, turned, readings } = run;
     const lying = [
-      face === 'up'
-        ? `Lay it ${piece.faceUp}.`
-        : 'Turn it face over like a page: the other face is up now, and the far end lies at zero.',
+      face === 'up' ? `Lay it ${piece.faceUp}.` : 'Turn it face over like a page: the other face is up now, and the far end lies at zero.',
       turned ? 'Turn it end for end: these lie beyond the board from the first end.' : 'Push its edge against the fence.',
     ];
     const off = readings.some((reading) => reading.offGroove !== undefined);
@@ -83,13 +81,19 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
       says: [
         ...lying,
         ...(both ? ['All lines are scored on this face; each is folded its own way afterwards.'] : []),
-        ...(twice ? ['It is the same turned end for end: score these, turn it half round on the board, and score the same once more.'] : []),
+        ...(twice
+          ? ['It is the same turned end for end: score these, turn it half round on the board, and score the same once more.']
+          : []),
         ...(off ? ['A reading off the groove is set by pencil marks at both edges and a rule.'] : []),
         ...(i === 0 ? thick : []),
       ],
       scores: readings,
       readings: readings.flatMap((reading) => reading.readings),
-      picture: flat(sheet, { face, turned, scores: readings.flatMap((reading) => [...reading.scores, ...reading.again].map(({ id }) => id)) }),
+      picture: flat(sheet, {
+        face,
+        turned,
+        scores: readings.flatMap((reading) => [...reading.scores, ...reading.again].map(({ id }) => id)),
+      }),
       cautions: [],
     };
   });
@@ -161,7 +165,7 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 
 /** A line by distances from the edges; one that runs right up the piece needs no ends. */
 export function whereOf({ from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>, height: number, notation: Notation): string {
-  const say = (mm: number): string => sayCut(Math.max(0, mm), notation);
+  const say = (mm: number): string => sayLength(Math.max(0, mm), notation);
   if (Math.abs(from[0] - to[0]) < 1e-6) {
     const [low, high] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];
     const ends = low > 1e-6 || high < height - 1e-6 ? `, from ${say(low)} to ${say(high)} up` : '';
@@ -209,9 +213,11 @@ function cutWords({ numbered, slanted, traced }: CutRun, height: Mm, notation: N
   const inside = traced.filter(({ kind }) => kind !== 'outline');
   return [
     ...numbered.map((reading, i) => `${i + 1}: ${KIND_NAMES[reading.kind]}, ${reading.words}${repeats(reading)}.`),
-    ...slanted.map((line, i) => `${numbered.length + i + 1}: ${KIND_NAMES[line.kind]}, between two marks, ${whereOf(line, height, notation)}.`),
+    ...slanted.map(
+      (line, i) => `${numbered.length + i + 1}: ${KIND_NAMES[line.kind]}, between two marks, ${whereOf(line, height, notation)}.`,
+    ),
     ...inside.map(({ box: { minX, maxX, minY, maxY } }) => {
-      const say = (mm: number): string => sayCut(mm, notation);
+      const say = (mm: number): string => sayLength(mm, notation);
       return `An opening is traced from its template: it lies from ${say(minX)} to ${say(maxX)} across and from ${say(minY)} to ${say(maxY)} up.`;
     }),
   ];

@@ -10,7 +10,7 @@ export type BlankEdge = 'left edge' | 'right edge' | 'lower edge' | 'upper edge'
  * One line that a step makes, said from an edge of the blank, in mm: how far from the edge, and where it begins and ends
  * along it, from the lower edge for those at the left and right, from the left edge for the others.
  */
-export interface Reading {
+export interface LineReading {
   /** id of the flat piece */
   piece: string;
   kind: 'score' | CutKind;
@@ -27,10 +27,10 @@ export interface Reading {
 }
 
 /** A straight line that a step makes. */
-type Line = Pick<Reading, 'kind'> & Pick<StraightCut, 'id' | 'from' | 'to'>;
+type Line = Pick<LineReading, 'kind'> & Pick<StraightCut, 'id' | 'from' | 'to'>;
 
 /** A straight line as it is read from one edge. */
-export function readingFrom(edge: BlankEdge, { piece, width, height }: CutSheet, line: Line): Reading {
+export function readingFrom(edge: BlankEdge, { piece, width, height }: CutSheet, line: Line): LineReading {
   const sideways = edge === 'left edge' || edge === 'right edge';
   const from = (p: Point): Mm => {
     const [x, y] = p;
@@ -38,11 +38,19 @@ export function readingFrom(edge: BlankEdge, { piece, width, height }: CutSheet,
   };
   const along = (p: Point): Mm => (sideways ? p[1] : p[0]);
   const [start, end] = along(line.from) <= along(line.to) ? [line.from, line.to] : [line.to, line.from];
-  const reading: Reading = { piece: piece.id, kind: line.kind, line: line.id, edge, at: from(start), from: along(start), to: along(end) };
+  const reading: LineReading = {
+    piece: piece.id,
+    kind: line.kind,
+    line: line.id,
+    edge,
+    at: from(start),
+    from: along(start),
+    to: along(end),
+  };
   return isSquare(line.from, line.to) ? reading : { ...reading, atEnd: from(end) };
 }
 
 /** A traced line by the box it lies in. */
-export function readingOfTraced({ piece }: CutSheet, { id, kind, box }: TracedCut): Reading {
+export function readingOfTraced({ piece }: CutSheet, { id, kind, box }: TracedCut): LineReading {
   return { piece: piece.id, kind, line: id, edge: 'left edge', at: box.minX, atEnd: box.maxX, from: box.minY, to: box.maxY, traced: true };
 }

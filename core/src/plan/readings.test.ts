@@ -12,7 +12,7 @@ import { scorePlaces } from '../sheet/score-places.js';
 import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, cardWith, evaluated, having } from '../testing/evaluated.js';
 import { benchSteps } from './bench-steps.js';
-import type { Reading } from './reading.js';
+import type { LineReading } from './reading.js';
 import { waysUp } from './way-up.js';
 
 const CARDS: readonly (readonly [string, CardDocument])[] = [
@@ -23,7 +23,7 @@ const CARDS: readonly (readonly [string, CardDocument])[] = [
 ];
 
 /** A reading put back on its blank: the line that a maker makes who follows it. */
-function lineOf({ edge, at, atEnd = at, from, to }: Reading, { width, height }: CutSheet): [Point, Point] {
+function lineOf({ edge, at, atEnd = at, from, to }: LineReading, { width, height }: CutSheet): [Point, Point] {
   const place = (off: number, along: number): Point =>
     ({
       'left edge': [off, along] as const,
@@ -36,7 +36,7 @@ function lineOf({ edge, at, atEnd = at, from, to }: Reading, { width, height }: 
 
 const NEAR = 1e-3;
 
-function makes(reading: Reading, sheet: CutSheet, points: readonly Point[]): boolean {
+function makes(reading: LineReading, sheet: CutSheet, points: readonly Point[]): boolean {
   if (reading.traced) {
     const { at, atEnd = at, from, to } = reading;
     return points.every(([x, y]) => x >= at - NEAR && x <= atEnd + NEAR && y >= from - NEAR && y <= to + NEAR);
@@ -46,7 +46,7 @@ function makes(reading: Reading, sheet: CutSheet, points: readonly Point[]): boo
 }
 
 /** Edges of a piece that are cut after its blank is trimmed: each with the kinds that its reading may have. */
-function edgesToCut(sheet: CutSheet): { ends: [Point, Point]; kinds: readonly Reading['kind'][]; of: string }[] {
+function edgesToCut(sheet: CutSheet): { ends: [Point, Point]; kinds: readonly LineReading['kind'][]; of: string }[] {
   const { minX, maxX, minY, maxY } = boxOf(sheet.outline);
   const onSide = (a: Point, b: Point): boolean =>
     [minX, maxX].some((x) => Math.abs(a[0] - x) < NEAR && Math.abs(b[0] - x) < NEAR) ||
@@ -54,7 +54,9 @@ function edgesToCut(sheet: CutSheet): { ends: [Point, Point]; kinds: readonly Re
   const around = (loop: readonly Point[]) => loop.map((p, i): [Point, Point] => [p, loop[(i + 1) % loop.length]!]);
   return [
     ...sheet.cuts.map(({ id, from, to }) => ({ ends: [from, to] as [Point, Point], kinds: ['cut'] as const, of: id })),
-    ...sheet.windows.flatMap(({ id, outline }) => around(outline).map((ends) => ({ ends, kinds: ['window', 'slot'] as const, of: `${id}/` }))),
+    ...sheet.windows.flatMap(({ id, outline }) =>
+      around(outline).map((ends) => ({ ends, kinds: ['window', 'slot'] as const, of: `${id}/` })),
+    ),
     ...around(sheet.outline)
       .filter(([a, b]) => !onSide(a, b))
       .map((ends) => ({ ends, kinds: ['notch', 'outline'] as const, of: 'notch-' })),
@@ -72,7 +74,13 @@ describe.each(CARDS)('the steps of %s', (_name, card) => {
       expect(own.map(({ line }) => line).sort()).toEqual(sheet.scores.map(({ id }) => id).sort());
       for (const { id, from, to } of sheet.scores) {
         const reading = own.find(({ line }) => line === id)!;
-        expect(makes(reading, sheet, [from, to].map(([x, y]): Point => [x, Math.min(sheet.height, Math.max(0, y))]))).toBe(true);
+        expect(
+          makes(
+            reading,
+            sheet,
+            [from, to].map(([x, y]): Point => [x, Math.min(sheet.height, Math.max(0, y))]),
+          ),
+        ).toBe(true);
       }
     }
   });
@@ -230,7 +238,10 @@ describe('words for my tools', () => {
 
   it('tell to score thick card', () => {
     const thick = having(cardOn('folded-card'), { stocks: { ...cardOn('folded-card').stocks, base: 'board-400' } });
-    const score = (card: CardDocument) => benchSteps(evaluated(card)).find(({ kind }) => kind === 'score')!.says.join(' ');
+    const score = (card: CardDocument) =>
+      benchSteps(evaluated(card))
+        .find(({ kind }) => kind === 'score')!
+        .says.join(' ');
     expect(score(thick)).toContain('0.55 mm thick');
     expect(score(cardOn('folded-card'))).not.toContain('thick');
   });

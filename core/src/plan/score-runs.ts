@@ -1,4 +1,4 @@
-import { plainMm, sayCut } from '../measure/print.js';
+import { plainMm, sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import { distanceToSegment, type Point } from '../plane/point.js';
 import { boardWords, offGroove, type Board } from '../supplies/boards.js';
@@ -7,7 +7,7 @@ import type { CutSheet, Score } from '../sheet/cut-sheet.js';
 import { stretchesOnPaper } from '../sheet/on-paper.js';
 import type { Fold } from '../sheet/piece.js';
 import { scorePlaces, type ScorePlace } from '../sheet/score-places.js';
-import { readingFrom, type BlankEdge, type Reading } from './reading.js';
+import { readingFrom, type BlankEdge, type LineReading } from './reading.js';
 
 /** One setting of the board: where to score, said the way it is found. */
 export interface ScoreReading {
@@ -23,7 +23,7 @@ export interface ScoreReading {
   parts: [from: Mm, to: Mm][];
   /** how far the nearest groove is, when it does not fall into one */
   offGroove?: Mm;
-  readings: Reading[];
+  readings: LineReading[];
 }
 
 /** Scores that are made with the blank lying one way: same face up, same end at zero. */
@@ -61,8 +61,10 @@ function readingOf(place: ScorePlace, sheet: CutSheet, board: Board, notation: N
   const first = scores[0]!;
   const off = first.secondOfSpine ? undefined : offGroove(at, board);
   const extents = scores.map((score) => extentOf(score, sheet));
-  const parts = extents.filter(({ across }) => !across).map(({ low, high }): [Mm, Mm] => (turned ? [sheet.height - high, sheet.height - low] : [low, high]));
-  const only = parts.map(([from, to]) => `from ${sayCut(from, notation)} to ${sayCut(to, notation)}`).join(' and ');
+  const parts = extents
+    .filter(({ across }) => !across)
+    .map(({ low, high }): [Mm, Mm] => (turned ? [sheet.height - high, sheet.height - low] : [low, high]));
+  const only = parts.map(([from, to]) => `from ${sayLength(from, notation)} to ${sayLength(to, notation)}`).join(' and ');
   const stops = extents.some(({ stopsAtCut }) => stopsAtCut) ? ', no further than the cut' : '';
   const edge: BlankEdge = turned !== (face === 'down') ? 'right edge' : 'left edge';
   const opposite: BlankEdge = edge === 'left edge' ? 'right edge' : 'left edge';
@@ -81,7 +83,7 @@ function readingOf(place: ScorePlace, sheet: CutSheet, board: Board, notation: N
   };
 }
 
-function read(score: Score, edge: BlankEdge, sheet: CutSheet): Reading {
+function read(score: Score, edge: BlankEdge, sheet: CutSheet): LineReading {
   const { low, high } = extentOf(score, sheet);
   const x = score.from[0];
   return readingFrom(edge, sheet, { id: score.id, kind: 'score', from: [x, low], to: [x, high] });

@@ -1,7 +1,7 @@
 import type { Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Material } from './materials.js';
-import type { Reading } from './reading.js';
+import type { LineReading } from './reading.js';
 import type { ScoreReading } from './score-runs.js';
 
 export type StepKind = 'ready' | 'trim' | 'score' | 'mark' | 'cut' | 'fold' | 'dry-fit' | 'burnish' | 'dress' | 'glue' | 'test' | 'post';
@@ -31,7 +31,7 @@ export interface BenchStep {
   /** settings of the board, in the order in which they are scored */
   scores?: ScoreReading[];
   /** every line that the step makes, once */
-  readings: Reading[];
+  readings: LineReading[];
   /** ids of the joints that it glues */
   glues?: string[];
   materials?: Material[];
@@ -41,7 +41,8 @@ export interface BenchStep {
   dryMinutes?: number;
 }
 
-export const KNIFE = 'Knife and trimmer: cut away from your fingers, on a cutting mat, with a fresh blade. Follow your local workshop rules.';
+export const KNIFE =
+  'Knife and trimmer: cut away from your fingers, on a cutting mat, with a fresh blade. Follow your local workshop rules.';
 export const GLUE = 'Strong glues: open a window, keep them off skin, follow the label and your local rules.';
 export const FOAM = 'Small parts and foam: keep away from small children.';
 

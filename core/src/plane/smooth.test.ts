@@ -14,7 +14,11 @@ describe('a line of many points', () => {
 
   it('is both where both are in it', () => {
     // Foot and two sides of an arch are straight, its top is half a circle.
-    expect(stretchesOf(shape('arch'), true).map(({ curved }) => curved).sort()).toEqual([false, false, false, true]);
+    expect(
+      stretchesOf(shape('arch'), true)
+        .map(({ curved }) => curved)
+        .sort(),
+    ).toEqual([false, false, false, true]);
     // A scalloped circle is twelve bows with corners between them.
     expect(stretchesOf(shape('scallop'), true).map(({ curved }) => curved)).toEqual(Array.from({ length: 12 }, () => true));
   });

@@ -8,7 +8,7 @@ export interface Stretch {
 
 /** Edges that meet at less than this are one straight edge; at more than the other, a corner. */
 const STRAIGHT_ON = (0.05 * Math.PI) / 180;
-const CORNER = (26 * Math.PI) / 180;
+const CORNER = (18 * Math.PI) / 180;
 /** Edges of one curve differ in length by less than this. */
 const UNLIKE = 3.5;
 const LEAST_CURVE = 3;
@@ -37,9 +37,7 @@ export function stretchesOf(points: readonly Point[], closed: boolean): Stretch[
     else runs.push([at(i), at(i + 1)]);
   }
   return runs.flatMap((run): Stretch[] =>
-    run.length > LEAST_CURVE
-      ? [{ curved: true, points: run }]
-      : run.slice(1).map((to, i) => ({ curved: false, points: [run[i]!, to] })),
+    run.length > LEAST_CURVE ? [{ curved: true, points: run }] : run.slice(1).map((to, i) => ({ curved: false, points: [run[i]!, to] })),
   );
 }
 

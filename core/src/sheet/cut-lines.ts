@@ -70,7 +70,12 @@ function taken(id: string, kind: CutKind, stretches: readonly Stretch[]): CutLin
     if (i > 0 && !isRead(stretches[i - 1]!)) rest.at(-1)!.push(...stretch.points.slice(1));
     else rest.push([...stretch.points]);
   });
-  const traced = rest.map((points, i): TracedCut => ({ id: rest.length > 1 ? `${id}/curve-${i + 1}` : `${id}/curve`, kind, points, box: boxOf(points) }));
+  const traced = rest.map((points, i): TracedCut => ({
+    id: rest.length > 1 ? `${id}/curve-${i + 1}` : `${id}/curve`,
+    kind,
+    points,
+    box: boxOf(points),
+  }));
   return { straight, traced };
 }
 

@@ -7,18 +7,35 @@ const paper = { outline: rectangle(0, 0, 100, 60), windows: [{ id: 'w', outline:
 describe('a line on a piece of paper', () => {
   it('is left out over openings and beyond the edges', () => {
     expect(stretchesOnPaper(paper, [50, -10], [50, 70])).toEqual([
-      [[50, 0], [50, 20]],
-      [[50, 40], [50, 60]],
+      [
+        [50, 0],
+        [50, 20],
+      ],
+      [
+        [50, 40],
+        [50, 60],
+      ],
     ]);
-    expect(stretchesOnPaper(paper, [10, 0], [10, 60])).toEqual([[[10, 0], [10, 60]]]);
+    expect(stretchesOnPaper(paper, [10, 0], [10, 60])).toEqual([
+      [
+        [10, 0],
+        [10, 60],
+      ],
+    ]);
     expect(stretchesOnPaper(paper, [40, 25], [40, 35])).toEqual([]);
   });
 
   it('is no score along an edge: there is nothing to fold on the other side', () => {
     expect(stretchesOnPaper(paper, [0, 0], [0, 60])).toEqual([]);
     expect(stretchesOnPaper(paper, [30, 0], [30, 60])).toEqual([
-      [[30, 0], [30, 20]],
-      [[30, 40], [30, 60]],
+      [
+        [30, 0],
+        [30, 20],
+      ],
+      [
+        [30, 40],
+        [30, 60],
+      ],
     ]);
   });
 

@@ -38,7 +38,9 @@ export function pieceDrawing({ outline, windows = [], cuts = [], scores, marks =
     { role: 'outline', id: 'outline', points: outline, closed: true, ...up },
     ...windows.map((window): Primitive => ({ role: 'window', id: window.id, points: window.outline, closed: true, ...up })),
     ...cuts.map(({ id, from, to }): Primitive => ({ role: 'slit', id, points: [from, to], closed: false, ...up })),
-    ...scores.flatMap(({ id, fold, from, to }) => onPaper(from, to).map((points): Primitive => ({ role: fold, id, points, closed: false, ...up }))),
+    ...scores.flatMap(({ id, fold, from, to }) =>
+      onPaper(from, to).map((points): Primitive => ({ role: fold, id, points, closed: false, ...up })),
+    ),
     ...marks.flatMap(({ id, from, to, face = 'up' }) =>
       onPaper(from, to).map((points): Primitive => ({ role: 'pencil', id, points, closed: false, face })),
     ),

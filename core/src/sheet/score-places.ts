@@ -23,7 +23,12 @@ const SAME: Mm = 1e-4;
  * turned like a page, so that the far end lies at zero. What lies beyond the board is read from the far end; on a blank whose
  * scores are the same turned end for end, half of them are read and made twice. The one place that says how a score is read.
  */
-export function scorePlaces(sheet: CutSheet, reach: Mm, scoring: Schools['scoring'], of: (score: Score) => boolean = () => true): ScorePlace[] {
+export function scorePlaces(
+  sheet: CutSheet,
+  reach: Mm,
+  scoring: Schools['scoring'],
+  of: (score: Score) => boolean = () => true,
+): ScorePlace[] {
   const all = sheet.scores.filter((score) => readsOffRuler(score));
   if (scoring === 'one-face') return placesFrom(all, 'up', sheet, reach, of);
   const [valleys, mountains] = [all.filter(({ fold }) => fold === 'valley'), all.filter(({ fold }) => fold === 'mountain')];
@@ -32,7 +37,8 @@ export function scorePlaces(sheet: CutSheet, reach: Mm, scoring: Schools['scorin
 
 function placesFrom(scores: readonly Score[], face: Face, sheet: CutSheet, reach: Mm, of: (score: Score) => boolean): ScorePlace[] {
   const near = (score: Score): Mm => (face === 'up' ? score.from[0] : sheet.width - score.from[0]);
-  const twice = (score: Score): Score | undefined => scores.find((other) => other !== score && other.fold === score.fold && isHalfTurn(score, other, sheet));
+  const twice = (score: Score): Score | undefined =>
+    scores.find((other) => other !== score && other.fold === score.fold && isHalfTurn(score, other, sheet));
   const middle = sheet.width / 2;
   const inMiddle = (score: Score): boolean => Math.abs(near(score) - middle) < SAME;
   const halved = scores.some((score) => !inMiddle(score)) && scores.every((score) => inMiddle(score) || twice(score));

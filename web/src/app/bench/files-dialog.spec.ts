@@ -1,5 +1,6 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { DEMO_CARDS, evaluate, readCardFile } from '@diptychon/core';
+import { DEMO_CARDS, evaluate, readCardFile, setSize } from '@diptychon/core';
+import { unzipSync } from 'fflate';
 import { Evaluator } from '../evaluation/evaluator';
 import { FilesDialog } from './files-dialog';
 
@@ -29,9 +30,9 @@ describe('FilesDialog', () => {
     click = vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
       files.push({ name: this.download, blob: blobs[Number(this.href.split(':')[1])]! });
     });
-    const write = (_: unknown, file: { kind: string; folds?: string }): Promise<Uint8Array> => {
+    const write = (_: unknown, file: { kind: string; folds?: string }): Promise<{ bytes: Uint8Array }[]> => {
       written.push(file);
-      return fails ? Promise.reject(new Error('The worker stopped.')) : Promise.resolve(new Uint8Array([1, 2, 3]));
+      return fails ? Promise.reject(new Error('The worker stopped.')) : Promise.resolve([{ bytes: new Uint8Array([1, 2, 3]) }]);
     };
     TestBed.configureTestingModule({ providers: [{ provide: Evaluator, useValue: { write } }] });
     fixture = TestBed.createComponent(FilesDialog);
@@ -81,5 +82,36 @@ describe('FilesDialog', () => {
     await press('DXF');
     expect(document.body.querySelector('.trouble')).toBeNull();
     expect(files).toHaveLength(1);
+  });
+
+  it('gives drawings for several stocks in one archive, each named by its stock', async () => {
+    await press('SVG');
+    expect(files[0]!.name).toBe('thank-you-easel-for-the-foray-guide.svg.zip');
+    const entries = unzipSync(new Uint8Array(await files[0]!.blob.arrayBuffer()));
+    expect(Object.keys(entries)).toEqual([
+      'thank-you-easel-for-the-foray-guide-card-250-1.svg',
+      'thank-you-easel-for-the-foray-guide-card-250-2.svg',
+      'thank-you-easel-for-the-foray-guide-foam.svg',
+    ]);
+    expect(new TextDecoder().decode(Object.values(entries)[0])).toContain('id="base-score-valley"');
+  });
+
+  it('asks before it makes a file of a card that does not work, but always keeps the card', async () => {
+    const wrong = evaluate(setSize(easel, 'base', 'displayHeight', 180));
+    if (!wrong.ok) throw new Error('sizes refused');
+    fixture.componentRef.setInput('evaluation', wrong.evaluation);
+    await fixture.whenStable();
+    expect(document.body.querySelector('.verdict')!.textContent).toContain('does not work yet: Closed, display sticks out 30 mm');
+    await press('SVG');
+    await press('One page with everything');
+    expect(files).toEqual([]);
+    expect(document.body.querySelector('.asked')!.textContent).toContain('The one page would be of a card that does not work');
+    await press('Not yet');
+    expect(document.body.querySelector('.asked')).toBeNull();
+    await press('DXF');
+    await press('Make it anyway');
+    expect(written).toEqual([{ kind: 'dxf', folds: 'score' }]);
+    await press('Card file');
+    expect(files.map(({ name }) => name.split('.').slice(1).join('.'))).toEqual(['dxf', 'card.json']);
   });
 });

@@ -1,15 +1,16 @@
-import { Component, inject, input, model, signal } from '@angular/core';
+import { Component, computed, inject, input, model, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { writeCardFile, writeCsv, writeFold, writeSvg, type Evaluation } from '@diptychon/core';
+import { drawingsOf, verdictLine, writeCardFile, writeCsv, writeFold, writeSvg, type Evaluation } from '@diptychon/core';
 import type { PaperId, PdfFonts } from '@diptychon/core/files';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { Select } from 'primeng/select';
+import type { WrittenFile } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { download, fileName } from '../frame/download';
 import { WorkshopStore } from '../workshop/workshop-store';
 
-/** Everything that can be printed, cut from or kept as a file. */
+/** Everything that can be printed, cut from or kept as a file. Files of a card that does not work are made only when asked twice. */
 @Component({
   selector: 'dip-files-dialog',
   imports: [Button, Dialog, FormsModule, Select],
@@ -25,6 +26,16 @@ export class FilesDialog {
   protected readonly folds = signal<'score' | 'perforation'>('score');
   protected readonly busy = signal<string | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
+  protected readonly verdict = computed(() => verdictLine(this.evaluation()));
+  /** pieces that the bed of my cutter does not hold */
+  protected readonly tooLarge = computed(() =>
+    drawingsOf(this.evaluation(), this.workshop())
+      .filter(({ larger }) => larger)
+      .flatMap(({ placed }) => placed.map(({ sheet }) => sheet.piece.name))
+      .join(', '),
+  );
+  /** what was asked for of a card that does not work, until the maker has said yes or no */
+  protected readonly asked = signal<{ name: string; make: () => Promise<void> } | undefined>(undefined);
   protected readonly papers = [
     { value: 'a4', label: 'A4' },
     { value: 'letter', label: 'US Letter' },
@@ -35,67 +46,100 @@ export class FilesDialog {
   ];
 
   protected onePage(): Promise<void> {
-    return this.pdf('one-page', 'sheet.pdf');
+    return this.pdf('one-page', 'The one page', 'sheet.pdf');
   }
 
   protected templates(): Promise<void> {
-    return this.pdf('templates', 'templates.pdf');
+    return this.pdf('templates', 'The templates', 'templates.pdf');
   }
 
-  protected async dxf(): Promise<void> {
-    await this.make('dxf', async () => {
-      const bytes = await this.evaluator.write(this.card, { kind: 'dxf', folds: this.folds() });
-      download(fileName(this.card.name, 'dxf'), 'image/vnd.dxf', bytes as Uint8Array<ArrayBuffer>);
+  protected dxf(): Promise<void> {
+    return this.make('dxf', 'The DXF', async () => {
+      await this.give(await this.evaluator.write(this.card, { kind: 'dxf', folds: this.folds() }), 'dxf', 'image/vnd.dxf');
     });
   }
 
-  protected svg(): void {
-    download(fileName(this.card.name, 'svg'), 'image/svg+xml', writeSvg(this.evaluation().sheets, this.card.name, { folds: this.folds() }));
+  protected svg(): Promise<void> {
+    return this.make('svg', 'The SVG', async () => {
+      const files = drawingsOf(this.evaluation(), this.workshop()).map((drawing): WrittenFile => {
+        const text = writeSvg(drawing, this.card.name, { folds: this.folds() });
+        return { suffix: drawing.suffix, bytes: new TextEncoder().encode(text) };
+      });
+      await this.give(files, 'svg', 'image/svg+xml');
+    });
   }
 
-  protected csv(dialect: 'point' | 'comma'): void {
-    download(fileName(this.card.name, 'csv'), 'text/csv', writeCsv(this.evaluation(), dialect));
+  protected csv(dialect: 'point' | 'comma'): Promise<void> {
+    return this.make('csv', 'The measures', () =>
+      Promise.resolve(download(fileName(this.card.name, 'csv'), 'text/csv', writeCsv(this.evaluation(), dialect))),
+    );
   }
 
-  protected fold(): void {
-    download(fileName(this.card.name, 'fold'), 'application/json', writeFold(this.evaluation()));
+  protected fold(): Promise<void> {
+    return this.make('fold', 'The crease pattern', () =>
+      Promise.resolve(download(fileName(this.card.name, 'fold'), 'application/json', writeFold(this.evaluation()))),
+    );
   }
 
+  /** Always there at once: it is how a card is kept, whether it works or not. */
   protected cardFile(): void {
     download(fileName(this.card.name, 'card.json'), 'application/json', writeCardFile(this.card));
+  }
+
+  protected async makeAnyway(): Promise<void> {
+    const make = this.asked()?.make;
+    this.asked.set(undefined);
+    await make?.();
   }
 
   private get card(): Evaluation['design']['card'] {
     return this.evaluation().design.card;
   }
 
-  private async pdf(kind: 'one-page' | 'templates', ending: string): Promise<void> {
-    await this.make(kind, async () => {
-      const bytes = await this.evaluator.write(this.card, { kind, paper: this.paper(), fonts: await printFonts() });
-      download(fileName(this.card.name, ending), 'application/pdf', bytes as Uint8Array<ArrayBuffer>);
+  private pdf(kind: 'one-page' | 'templates', name: string, ending: string): Promise<void> {
+    return this.make(kind, name, async () => {
+      const [file] = await this.evaluator.write(this.card, { kind, paper: this.paper(), fonts: await printFonts() });
+      download(fileName(this.card.name, ending), 'application/pdf', file!.bytes as Uint8Array<ArrayBuffer>);
     });
   }
 
-  private async make(what: string, work: () => Promise<void>): Promise<void> {
-    this.busy.set(what);
-    this.trouble.set(undefined);
-    try {
-      await work();
-    } catch (error) {
-      this.trouble.set(`The file could not be made. ${error instanceof Error ? error.message : ''}`);
-    } finally {
-      this.busy.set(undefined);
-    }
+  /** One file as it is, several in one archive, each named by its stock. */
+  private async give(files: readonly WrittenFile[], ending: string, type: string): Promise<void> {
+    const { name } = this.card;
+    const [only] = files;
+    if (files.length === 1) return download(fileName(name, ending), type, only!.bytes as Uint8Array<ArrayBuffer>);
+    const { zipSync } = await import('fflate');
+    const named = files.map(({ suffix, bytes }) => [fileName(`${name} ${suffix}`, ending), bytes] as const);
+    download(fileName(name, `${ending}.zip`), 'application/zip', zipSync(Object.fromEntries(named)) as Uint8Array<ArrayBuffer>);
+  }
+
+  private async make(what: string, name: string, work: () => Promise<void>): Promise<void> {
+    const make = async (): Promise<void> => {
+      this.busy.set(what);
+      this.trouble.set(undefined);
+      try {
+        await work();
+      } catch (error) {
+        this.trouble.set(`The file could not be made. ${error instanceof Error ? error.message : ''}`);
+      } finally {
+        this.busy.set(undefined);
+      }
+    };
+    if (this.verdict().works) return make();
+    this.asked.set({ name, make });
   }
 }
 
+const LETTERS = ['latin', 'latin-ext'] as const;
+
 /** The letters that go into a PDF, from this machine. */
 async function printFonts(): Promise<PdfFonts> {
-  const font = async (weight: number): Promise<Uint8Array> => {
-    const answer = await fetch(`print-fonts/atkinson-hyperlegible-next-latin-${weight}-normal.woff`);
+  const font = async (letters: string, weight: number): Promise<Uint8Array> => {
+    const answer = await fetch(`print-fonts/atkinson-hyperlegible-next-${letters}-${weight}-normal.woff`);
     if (!answer.ok) throw new Error('Its letters could not be loaded.');
     return new Uint8Array(await answer.arrayBuffer());
   };
-  const [regular, bold] = await Promise.all([font(400), font(700)]);
+  const all = (weight: number): Promise<Uint8Array[]> => Promise.all(LETTERS.map((letters) => font(letters, weight)));
+  const [regular, bold] = await Promise.all([all(400), all(700)]);
   return { regular: regular!, bold: bold! };
 }

@@ -147,7 +147,10 @@ export class FlatView implements OnDestroy {
         y1,
         x2,
         y2,
-        path: lines.filter(({ id }) => id === score.id).map(({ path }) => path).join(''),
+        path: lines
+          .filter(({ id }) => id === score.id)
+          .map(({ path }) => path)
+          .join(''),
         upright,
         at,
         words: upright ? boardWords(at, board, notation) : 'set between two pencil marks',

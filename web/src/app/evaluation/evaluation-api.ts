@@ -1,5 +1,6 @@
 import {
   closedSizeOf,
+  drawingsOf,
   evaluate,
   standingPicture,
   thicknessMap,
@@ -21,6 +22,12 @@ import { transfer } from 'comlink';
 /** Files that need large writers. */
 export type HeavyFile =
   { kind: 'dxf'; folds: 'score' | 'perforation' } | { kind: 'one-page' | 'templates'; paper: PaperId; fonts: PdfFonts };
+
+/** One file; `suffix` tells it from others of the same card. */
+export interface WrittenFile {
+  bytes: Uint8Array;
+  suffix?: string;
+}
 
 /** What a small picture of a card needs; a fraction of the whole evaluation to hand over. */
 export interface CardPictures {
@@ -86,20 +93,39 @@ export const evaluationApi = {
     return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
   },
 
-  /** Makes a file of a card. The writers load when first asked for. @throws Error when the card cannot be worked out */
-  async write(card: CardDocument, workshop: Workshop, file: HeavyFile): Promise<Uint8Array> {
+  /**
+   * Makes files of a card: one, or for a cutter one for each stock and bed. The writers load when first asked for.
+   * @throws Error when the card cannot be worked out
+   */
+  async write(card: CardDocument, workshop: Workshop, file: HeavyFile): Promise<WrittenFile[]> {
     const outcome = outcomeOf(card, workshop);
     if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
     const { evaluation } = outcome;
-    const { writeDxf, writeOnePage, writeTemplates } = await import('@diptychon/core/files');
-    const bytes =
-      file.kind === 'dxf'
-        ? new TextEncoder().encode(writeDxf(evaluation.sheets, { folds: file.folds }))
-        : file.kind === 'one-page'
-          ? await writeOnePage(evaluation, file.paper, file.fonts, workshop)
-          : (await writeTemplates(evaluation.sheets, card.name, file.paper, file.fonts)).bytes;
-    return transfer(bytes, [bytes.buffer]);
+    const written = await writtenFiles(evaluation, workshop, file);
+    return transfer(
+      written,
+      written.map(({ bytes }) => bytes.buffer as ArrayBuffer),
+    );
   },
 };
+
+async function writtenFiles(evaluation: Evaluation, workshop: Workshop, file: HeavyFile): Promise<WrittenFile[]> {
+  const { writeDxf, writeOnePage, writeTemplates } = await import('@diptychon/core/files');
+  if (file.kind !== 'dxf') {
+    const { paper, fonts } = file;
+    return [
+      {
+        bytes:
+          file.kind === 'one-page'
+            ? await writeOnePage(evaluation, paper, fonts, workshop)
+            : (await writeTemplates(evaluation, paper, fonts)).bytes,
+      },
+    ];
+  }
+  return drawingsOf(evaluation, workshop).map((drawing) => ({
+    suffix: drawing.suffix,
+    bytes: new TextEncoder().encode(writeDxf(drawing, { folds: file.folds })),
+  }));
+}
 
 export type EvaluationApi = typeof evaluationApi;

@@ -3,7 +3,7 @@ import type { CardDocument, Finding, Outcome, ThicknessMap } from '@diptychon/co
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, defer, EMPTY, map, of, switchMap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
-import type { CardPictures, EvaluationApi, HeavyFile, Sides } from './evaluation-api';
+import type { CardPictures, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
 import { Overtaken, WorkerPool } from './worker-pool';
 
 /** An outcome, or a sentence when the calculation itself broke. */
@@ -66,7 +66,7 @@ export class Evaluator implements OnDestroy {
   }
 
   /** A PDF or DXF of a card. */
-  write(card: CardDocument, file: HeavyFile): Promise<Uint8Array> {
+  write(card: CardDocument, file: HeavyFile): Promise<WrittenFile[]> {
     return this.pool.run('beside', (api) => api.write(card, this.workshop(), file));
   }
 

@@ -32,7 +32,9 @@ export class MakePage implements OnDestroy {
   protected readonly done = signal<ReadonlySet<string>>(new Set());
   protected readonly at = signal(0);
   protected readonly step = computed(() => this.steps()[this.at()]);
-  protected readonly order = computed(() => this.step()?.scores?.map(({ scores, again }) => [...scores, ...again].map(({ id }) => id)) ?? []);
+  protected readonly order = computed(
+    () => this.step()?.scores?.map(({ scores, again }) => [...scores, ...again].map(({ id }) => id)) ?? [],
+  );
   protected readonly sheet = computed(() => {
     const picture = this.step()?.picture;
     return picture?.kind === 'flat' ? this.evaluation()?.sheets.find((sheet) => sheet.piece.id === picture.piece) : undefined;

@@ -17,7 +17,7 @@ describe('StepDrawing', () => {
   const svg = (): SVGElement => fixture.nativeElement.querySelector('svg');
   const xs = (selector: string): number[] => [...svg().querySelectorAll(selector)].map((line) => Number(line.getAttribute('x1')));
 
-  async function draw(picture: Partial<FlatPicture>, order: string[] = []): Promise<void> {
+  async function draw(picture: Partial<FlatPicture>, order: string[][] = []): Promise<void> {
     fixture = TestBed.createComponent(StepDrawing);
     const base: FlatPicture = { kind: 'flat', piece: 'base', face: 'up', turned: false, scores: [], zones: [], marks: false, cuts: false };
     fixture.componentRef.setInput('sheet', sheet);
@@ -46,7 +46,10 @@ describe('StepDrawing', () => {
 
   it('numbers scores in the order they are read, apart from each other', async () => {
     const ids = sheet.scores.map((score) => score.id);
-    await draw({ scores: ids }, ids);
+    await draw(
+      { scores: ids },
+      ids.map((id) => [id]),
+    );
     const circles = [...svg().querySelectorAll('circle')].map((circle) => Number(circle.getAttribute('cx')));
     expect([...svg().querySelectorAll('text')].map((text) => text.textContent)).toEqual(['1', '2', '3']);
     expect(circles[2]! - circles[1]!).toBeGreaterThan(37);
@@ -86,7 +89,7 @@ describe('StepDrawing', () => {
       if (piece === 'base')
         await draw(
           step.picture,
-          step.readings?.map((r) => r.score.id),
+          step.scores?.map(({ scores, again }) => [...scores, ...again].map(({ id }) => id)),
         );
     }
   });

@@ -107,7 +107,14 @@ export class StepDrawing {
         const [a, b] = [points[0]!, points[1]!];
         const at = this.order().findIndex((ids) => ids.includes(id));
         const upper = a[1] < b[1] ? a : b;
-        return { id, a, b, fold: role, ...(at >= 0 && all.findIndex((other) => other.id === id) === i && { order: at + 1 }), label: [upper[0], upper[1] - 24] as Point };
+        return {
+          id,
+          a,
+          b,
+          fold: role,
+          ...(at >= 0 && all.findIndex((other) => other.id === id) === i && { order: at + 1 }),
+          label: [upper[0], upper[1] - 24] as Point,
+        };
       }),
   );
   /** The same with order numbers moved apart where they would cover each other. */
