@@ -19,6 +19,7 @@ const WITH_VALUE = new Set([
   'notation',
   'board',
   'envelope',
+  'within',
   'format',
   'out',
   'folds',

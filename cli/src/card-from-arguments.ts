@@ -109,10 +109,19 @@ function withSupplies(card: CardDocument, options: Arguments['options'], stocks:
     of('stocks', id ?? '', '--stock');
     return [role, id!];
   });
-  const chosen = { ...(board && { board }), ...(envelope && { envelope }), stocks: { ...card.stocks, ...Object.fromEntries(roles) } };
+  const within = options.get('within');
+  if (within !== undefined && within !== 'outline' && within !== 'envelope') {
+    throw new UsageError(`--within: “${within}” is not one; allowed: outline, envelope`);
+  }
+  const chosen = {
+    ...(within === 'envelope' && { within: 'envelope' as const }),
+    ...(board && { board }),
+    ...(envelope && { envelope }),
+    stocks: { ...card.stocks, ...Object.fromEntries(roles) },
+  };
   // The workshop's own come first: who names a supply means the one that is there now.
   const kept = { ...card, ...chosen, supplies: { stocks: [], boards: [], envelopes: [] } };
-  return stocks.length > 0 || board || envelope ? withOwnSupplies(kept, workshop, { ...workshop, ...card.supplies }) : card;
+  return stocks.length > 0 || board || envelope || within ? withOwnSupplies(kept, workshop, { ...workshop, ...card.supplies }) : card;
 }
 
 /** `NAME=MECHANISM@PART/SITE`; without a place, the base's first free fold. */

@@ -45,6 +45,7 @@ Options of all three:
     --set NAME.SIZE=VALUE             a size of the part NAME; a bare name is the base's (several)
     --stock ROLE=ID                   base, mechanism, display, film or stop from another stock (several)
     --board ID  --envelope ID         of the workshop
+    --within outline|envelope         what the closed card must keep inside
     --notation mm|cm|inch/8|inch/16|inch/32
     --workshop FILE                   my own stocks, boards and envelopes, saved from the Workshop screen
     --outline FILE.svg                an outline of your own: --outline leaf.svg --set outline=own-leaf

@@ -40,6 +40,7 @@ export function changesBetween(before: CardDocument, after: CardDocument): strin
     ...stocks,
     ...(before.board === after.board ? [] : ['the board']),
     ...(before.envelope === after.envelope ? [] : ['the envelope']),
+    ...((before.within ?? 'outline') === (after.within ?? 'outline') ? [] : ['what it must keep inside']),
   ];
 }
 

@@ -102,6 +102,8 @@ export const cardSchema = v.strictObject({
   pieceStocks: v.optional(named(identifier, identifier)),
   board: identifier,
   envelope: v.optional(identifier),
+  /** what the closed card must keep inside: its own outline where left out, or only its envelope */
+  within: v.optional(v.picklist(['outline', 'envelope'], 'allowed: outline, envelope')),
   /** copies of those supplies as they were when they were chosen */
   supplies: v.strictObject({
     stocks: v.pipe(v.array(stockSchema), v.maxLength(40, 'allowed: at most 40 stocks')),

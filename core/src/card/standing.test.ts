@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { cardOn, evaluated } from '../testing/evaluated.js';
+import { stands } from '../check/stands.js';
+import { cardOn, checkInputOf, evaluated } from '../testing/evaluated.js';
+import { told } from '../measure/sentence.js';
 import { toRadians } from '../measure/units.js';
 import type { Sizes } from '../mechanism/sizes.js';
 
@@ -84,5 +86,39 @@ describe('how ten cards stand', () => {
     const [wall, tab] = [90 * 220, 10 * 90 - 30];
     const pull = (tab / (wall + tab)) * 25;
     expect(Math.abs(standing.margin - (25 - pull))).toBeLessThan(0.2);
+  });
+});
+
+describe('what cannot stand', () => {
+  const held = (margin: number, polygon: readonly (readonly [number, number])[]) => {
+    const input = checkInputOf(cardOn('folded-card', { shown: 'standing' }));
+    const [said] = stands({ ...input, standing: { ...input.standing, margin, polygon } });
+    return { ...said!, says: told(said!.says, 'mm') };
+  };
+
+  it('is told without “0 mm”: a line is a line, an edge an edge', () => {
+    const line = [
+      [0, 0],
+      [100, 0],
+    ] as const;
+    expect(held(0, line)).toMatchObject({ severity: 'fail' });
+    expect(held(0, line).says).toContain('touches the table along a line only');
+    expect(held(-12, line).says).toContain('12 mm off it');
+    expect(held(0, [...line, [50, 50]]).says).toContain('on the very edge of what touches the table');
+    expect(held(-3, [...line, [50, 50]]).says).toContain('3 mm outside');
+    for (const margin of [0, -0.01, -0.04])
+      for (const polygon of [line, [...line, [50, 50] as const]]) expect(held(margin, polygon).says).not.toMatch(/\b0 mm/);
+  });
+
+  it('is a card whose ground lies on the table with something below it', () => {
+    // A panel that hangs below a tread lower than its riser is high reaches through the table.
+    const { design, ...input } = checkInputOf(cardOn('step-easel'));
+    expect(stands({ ...input, design }).some(({ id }) => id === 'stands/table')).toBe(false);
+    const panel = design.panels.find(({ id }) => id === 'panel/panel')!;
+    const long = { ...panel, area: { ...panel.area, outer: panel.area.outer.map(([x, y]) => [x, y < 1 ? y - 60 : y] as const) } };
+    const deep = { ...design, panels: design.panels.map((own) => (own === panel ? long : own)) };
+    const said = stands({ ...input, design: deep }).find(({ id }) => id === 'stands/table')!;
+    expect(said).toMatchObject({ severity: 'fail', panels: ['panel/panel'] });
+    expect(said.says).toContain('below the table');
   });
 });

@@ -74,7 +74,7 @@ function tableAxes(up: Vec3, viewFrom: Vec3): [Vec3, Vec3] {
 }
 
 function tipping(polygon: Loop, foot: Point): Pick<Standing, 'margin' | 'toward'> {
-  if (polygon.length < 3) return { margin: 0, toward: 'forward' };
+  if (polygon.length < 3) return offLine(polygon, foot);
   const edges = polygon.map((from, i) => {
     const to = polygon[(i + 1) % polygon.length]!;
     return { by: distanceToSegment(foot, from, to), out: [to[1] - from[1], from[0] - to[0]] as Point };
@@ -83,4 +83,17 @@ function tipping(polygon: Loop, foot: Point): Pick<Standing, 'margin' | 'toward'
   const [x, y] = nearest.out;
   const toward = Math.abs(x) > Math.abs(y) ? (x > 0 ? 'to the right' : 'to the left') : y > 0 ? 'forward' : 'backward';
   return { margin: loopContains(polygon, foot) ? nearest.by : -nearest.by, toward };
+}
+
+/** On a line or a point nothing stands: how far off it the weight falls, and on which side. */
+function offLine(polygon: Loop, [x, y]: Point): Pick<Standing, 'margin' | 'toward'> {
+  const [a, b = a] = polygon;
+  if (!a || !b) return { margin: 0, toward: 'forward' };
+  const along: Point = [b[0] - a[0], b[1] - a[1]];
+  const off = along[0] * (y - a[1]) - along[1] * (x - a[0]);
+  // To the left of the line, seen along it.
+  const out: Point = off >= 0 ? [-along[1], along[0]] : [along[1], -along[0]];
+  const sideways = Math.abs(out[0]) > Math.abs(out[1]);
+  const toward = sideways ? (out[0] > 0 ? 'to the right' : 'to the left') : out[1] < 0 ? 'backward' : 'forward';
+  return { margin: -distanceToSegment([x, y], a, b), toward };
 }

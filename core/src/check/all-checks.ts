@@ -8,6 +8,7 @@ import type { CheckInput, Finding, Verdict } from './finding.js';
 import { foldsFlat } from './folds-flat.js';
 import { glueClear } from './glue-clear.js';
 import { hasRoom } from './has-room.js';
+import { hasSheet } from './has-sheet.js';
 import { layersOnBlocks } from './layers-on-blocks.js';
 import { meets } from './meets.js';
 import { paperTaken } from './paper-taken.js';
@@ -40,6 +41,7 @@ const CHECKS = [
   thicknessPull,
   bulk,
   layersOnBlocks,
+  hasSheet,
   scoreable,
   glueClear,
   writable,

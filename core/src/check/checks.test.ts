@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { ROOT, type CardDocument } from '../card/document.js';
 import { standingOf } from '../card/standing.js';
 import type { Claim } from '../claim/claims.js';
-import { baseSizes, cardOn, cardWith, checkInputOf, evaluated, finding, having, stockById } from '../testing/evaluated.js';
+import { baseSizes, cardOn, cardWith, checkInputOf, evaluated, failing, finding, having, stockById } from '../testing/evaluated.js';
 import { runChecks } from './all-checks.js';
 import { bulk } from './bulk.js';
 import { clears } from './clears.js';
@@ -205,7 +205,7 @@ describe('stands', () => {
     const design = { ...input.design, base: { ...input.design.base, rest: { ...input.design.base.rest, up: [1, 0, 0] as const } } };
     const [found] = stands({ ...input, design, standing: standingOf(design, input.motion, input.resting) });
     expect(found).toMatchObject({ severity: 'fail' });
-    expect(found!.says).toMatch(/tips over .*outside what touches the table/);
+    expect(found!.says).toMatch(/tips over .*touches the table along a line only, and its weight falls .* off it/);
   });
 
   it('fails a stop lower than the foot is thick', () => {
@@ -309,5 +309,51 @@ describe('all checks', () => {
     }
     expect(new Set(found.map((f) => f.id)).size).toBe(found.length);
     for (const finding of found) expect(finding.says).toMatch(/^[A-Z].*[.!]$/s);
+  });
+});
+
+describe('what the closed card must keep inside', () => {
+  const tall = (given: Partial<CardDocument> = {}) =>
+    evaluated(having(cardOn('easel-folded-front', { depth: 150, length: 105, displayHeight: 172 }), given));
+
+  it('is its own outline, unless only the envelope counts', () => {
+    // Twice the flap of 75 less 172: 22 mm past the fold.
+    expect(finding(tall(), 'stays-inside/display/display/fold')).toMatchObject({ severity: 'fail', value: expect.closeTo(22, 6) });
+    const free = tall({ within: 'envelope' });
+    expect(finding(free, 'stays-inside/display/display/fold')).toMatchObject({ severity: 'pass', shortfall: 0 });
+    expect(failing(free)).toEqual([]);
+  });
+
+  it('does not go into an envelope that it is too long for, and says what would have to change by how much', () => {
+    // 172 mm and the thickness against 162; 105 against 114 is well.
+    const posted = tall({ within: 'envelope', envelope: 'c6' });
+    const said = finding(posted, 'stays-inside/envelope');
+    const thickness = posted.closed.thickest.thickness;
+    expect(said).toMatchObject({ severity: 'fail', value: expect.closeTo(10 + thickness, 6) });
+    expect(said.says).toContain(`its side of 172 mm would have to be ${Number((10 + thickness).toFixed(1))} mm shorter`);
+    expect(said.says).not.toContain('side of 105 mm');
+    expect(finding(tall({ within: 'envelope', envelope: 'c5' }), 'stays-inside/envelope').severity).toBe('pass');
+  });
+});
+
+describe('a blank that no sheet holds', () => {
+  it('is told with how much too large it is, and not in silence', () => {
+    // A strip of 180 + 60 + 60 + 60 drawn out to 800.
+    const long = evaluated(cardOn('folded-card', { depth: 300, length: 150 }));
+    expect(finding(long, 'has-sheet/base')).toMatchObject({
+      severity: 'warn',
+      value: expect.closeTo(180, 6),
+      shortfall: expect.closeTo(180, 6),
+    });
+    expect(finding(evaluated(cardOn('folded-card')), 'has-sheet').severity).toBe('pass');
+  });
+
+  it('is judged by the sheets that its own stock is bought in', () => {
+    const card = cardOn('folded-card', { depth: 150, length: 150 });
+    const stocks = card.supplies.stocks.map((stock) =>
+      stock.id === card.stocks.base ? { ...stock, sheet: { width: 200, height: 290 } } : stock,
+    );
+    const said = finding(evaluated({ ...card, supplies: { ...card.supplies, stocks } }), 'has-sheet/base');
+    expect(said.value).toBeCloseTo(10, 6);
   });
 });

@@ -1,6 +1,6 @@
 import { boxOf } from '../plane/outline.js';
 import { spoken } from '../measure/sentence.js';
-import { fits, smallestEnvelope } from '../supplies/envelopes.js';
+import { closestEnvelope, easeIn, fits } from '../supplies/envelopes.js';
 import { CLOSING_PLAY, EDGE_MARGIN } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 
@@ -10,9 +10,13 @@ const TOLERANCE = CLOSING_PLAY;
 type Side = 'fold' | 'free' | 'lower' | 'upper';
 const SIDE_NAMES: Record<Side, string> = { fold: 'the fold', free: 'the free edge', lower: 'the lower end', upper: 'the upper end' };
 
-/** Does everything lie inside the closed card, with a margin for what moves, and does it fit its envelope? */
+/**
+ * Does everything lie inside the closed card, with a margin for what moves, and does it fit its envelope? What sticks out is a
+ * fault where the maker wants the card's own outline kept; where only its envelope counts, the envelope judges it.
+ */
 export const staysInside: Check = (input) => {
   const { design, closed, motion } = input;
+  const mayStickOut = input.card.within === 'envelope';
   const card = boxOf(design.base.closedOutline);
   const names = { ...SIDE_NAMES, ...design.base.sides };
   const flush = design.base.flush ?? [];
@@ -32,14 +36,14 @@ export const staysInside: Check = (input) => {
   const found = worstBySide(sticking).map(({ panel, side, by }): Verdict => ({
     id: `stays-inside/${panel.id}/${side}`,
     check: 'stays-inside',
-    severity: 'fail',
+    severity: mayStickOut ? 'pass' : 'fail',
     value: by,
     limit: TOLERANCE,
     unit: 'mm',
     panels: [panel.id],
     at: 0,
-    followsFrom,
-    says: `Closed, ${panel.name} sticks out ${spoken(by)} past ${names[side]}.`,
+    ...(!mayStickOut && { followsFrom }),
+    says: `Closed, ${panel.name} sticks out ${spoken(by)} past ${names[side]}${mayStickOut ? ', as it may: the envelope decides' : ''}.`,
   }));
   if (found.length === 0) {
     const near = over
@@ -76,25 +80,31 @@ function worstBySide<T extends { side: Side }>(sorted: readonly T[]): T[] {
   return sorted.filter((entry, i) => sorted.findIndex((other) => other.side === entry.side) === i);
 }
 
-function envelopeFinding({ closed, envelope, workshop }: CheckInput): Verdict {
+function envelopeFinding({ card, closed, envelope, workshop }: CheckInput): Verdict {
   const { minX, maxX, minY, maxY } = closed.box;
   const [width, height, thickness] = [maxX - minX, maxY - minY, closed.thickest.thickness];
-  const smallest = smallestEnvelope(width, height, thickness, workshop.envelopes);
-  const hint = smallest ? `The smallest listed envelope that takes it is ${smallest.name}.` : 'No listed envelope takes it: fold one.';
+  const closest = closestEnvelope(width, height, thickness, workshop);
+  const hint = closest ? `The closest of my envelopes that takes it is ${closest.name}.` : 'None of my envelopes takes it: fold one.';
   const id = 'stays-inside/envelope';
-  if (!envelope) return { id, check: 'stays-inside', severity: 'pass', says: hint };
-  const ok = fits(width, height, thickness, envelope);
-  const long = Math.max(width, height) + thickness - envelope.long;
-  const short = Math.min(width, height) + thickness - envelope.short;
+  // Without a chosen one, a card that only has to fit an envelope fits if any does.
+  if (!envelope) return { id, check: 'stays-inside', severity: closest || card.within !== 'envelope' ? 'pass' : 'warn', says: hint };
+  const ease = easeIn(width, height, thickness, envelope);
+  const worst = fits(width, height, thickness, envelope) ? 0 : Math.max(-ease.long, -ease.short);
+  const [longer, shorter] = [Math.max(width, height), Math.min(width, height)];
+  const change = [
+    ...(ease.long < 0 ? [`its side of ${spoken(longer)} would have to be ${spoken(-ease.long)} shorter`] : []),
+    ...(ease.short < 0 ? [`its side of ${spoken(shorter)} would have to be ${spoken(-ease.short)} shorter`] : []),
+  ];
   return {
     id,
     check: 'stays-inside',
-    severity: ok ? 'pass' : 'fail',
-    value: Math.max(long, short),
+    severity: worst === 0 ? 'pass' : 'fail',
+    value: worst,
     limit: 0,
     unit: 'mm',
-    says: ok
-      ? `Fits the envelope ${envelope.name}, thickness taken off both ways.`
-      : `Too large for the envelope ${envelope.name} by ${spoken(Math.max(long, short))} (its thickness of ${spoken(thickness)} is lost both ways). ${hint}`,
+    says:
+      worst === 0
+        ? `Fits the envelope ${envelope.name} with ${spoken(ease.long)} and ${spoken(ease.short)} to spare, thickness taken off both ways.`
+        : `Too large for the envelope ${envelope.name} by ${spoken(worst)}: ${change.join(', and ')} (its thickness of ${spoken(thickness)} is lost both ways). ${hint}`,
   };
 }

@@ -65,10 +65,12 @@ function bends(input: CheckInput, part: Part): Verdict {
       ? heldSag(q, part.length, part.lean, stock.stiffness, moment)
       : cantileverBend(q, (part.tipWeight / 1000) * GRAVITY, part.length, part.lean, stock.stiffness, moment);
   };
-  const value = bend(1);
+  const layers = part.layers ?? 1;
+  const value = bend(layers);
   const limit = part.length * SEEN_SHARE;
   const ok = value <= limit;
-  const needed = ok ? undefined : layersNeeded((n) => bend(n) <= limit);
+  const needed = ok ? undefined : layersNeeded((n) => n > layers && bend(n) <= limit);
+  const level = part.held === 'cantilever' && part.lean === 0 ? ', held level by its fold,' : '';
   return {
     id: `stiff-enough/${part.id}`,
     check: 'stiff-enough',
@@ -79,7 +81,7 @@ function bends(input: CheckInput, part: Part): Verdict {
     panels: [part.panel],
     at: input.resting.s,
     says: ok
-      ? `${capitalised(part.name)} ${part.held === 'held' ? 'sags' : 'bends'} by about ${spoken(value)}: not to be seen.`
-      : `${capitalised(part.name)} ${part.held === 'held' ? 'sags' : 'bends'} by about ${spoken(value)} of its ${spoken(part.length)}.${needed ? ` ${needed} layers glued together keep it straight.` : ' Make it lower or of a stiffer stock.'}`,
+      ? `${capitalised(part.name)}${level} ${part.held === 'held' ? 'sags' : 'bends'} by about ${spoken(value)}: ${level ? 'it can be pushed' : 'not to be seen'}.`
+      : `${capitalised(part.name)}${level} ${part.held === 'held' ? 'sags' : 'bends'} by about ${spoken(value)} of its ${spoken(part.length)}${level ? ': pushed, it gives instead of moving what it should move' : ''}.${needed ? ` ${needed} layers glued together keep it straight.` : ' Make it lower or of a stiffer stock.'}`,
   };
 }

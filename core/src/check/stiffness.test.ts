@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toRadians } from '../measure/units.js';
+import { cardOn, evaluated, finding, having } from '../testing/evaluated.js';
 import { bucklingLoad, cantileverBend, GRAVITY, heldSag, layersNeeded, lineLoad, secondMoment } from './stiffness.js';
 
 /** A strip of card, 60 mm wide: E in N/mm², lengths in mm. */
@@ -100,5 +101,36 @@ describe('stiffness of strips', () => {
     expect(layersNeeded((n) => n ** 3 >= 20)).toBe(3);
     expect(layersNeeded((n) => n >= 8)).toBe(8);
     expect(layersNeeded((n) => n > 8)).toBeUndefined();
+  });
+});
+
+describe('thin parts that push or stand', () => {
+  const onPaper = (mechanism: string, base: string, sizes = {}) =>
+    evaluated(having(cardOn(mechanism, sizes), { stocks: { ...cardOn(mechanism).stocks, base } }));
+  const PARTS: readonly (readonly [string, string])[] = [
+    ['swing', 'arms'],
+    ['half-turn-stand', 'upright'],
+    ['tucked-display', 'wings'],
+    ['step-easel', 'rails'],
+  ];
+
+  it.each(PARTS)('of %s are told of paper of 120 g (%s), not of card of 250 g', (mechanism, part) => {
+    const said = finding(onPaper(mechanism, 'patterned-120'), `stiff-enough/${part}`);
+    expect(said).toMatchObject({ severity: 'warn', unit: 'mm' });
+    expect(said.says).toContain('pushed, it gives');
+    expect(finding(onPaper(mechanism, 'card-250'), `stiff-enough/${part}`).severity).toBe('pass');
+  });
+
+  it('bend as a strip held level by its fold does', () => {
+    // Wings of 60 mm in paper of 120 g, 0.16 mm, 3500 N/mm²: qL⁴/8EI for each mm of width.
+    const said = finding(onPaper('tucked-display', 'patterned-120', { wing: 60 }), 'stiff-enough/wings');
+    const q = (120e-6 * 9.80665) / 1000;
+    expect(said.value).toBeCloseTo((q * 60 ** 4) / (8 * 3500 * (0.16 ** 3 / 12)), 6);
+    expect(said.shortfall).toBeCloseTo(said.value! - 60 / 50, 6);
+  });
+
+  it('are stiffened by frames: two layers are eight times as stiff and twice as heavy', () => {
+    const [bare, framed] = ['none', 'outer'].map((frames) => finding(onPaper('swing', 'patterned-120', { frames }), 'stiff-enough/arms'));
+    expect(framed!.value).toBeCloseTo(bare!.value! / 4, 9);
   });
 });

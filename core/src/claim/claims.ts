@@ -126,7 +126,7 @@ export interface StiffPart {
   id: string;
   name: string;
   panel: string;
-  /** free: stands on one end; held: both ends held; cantilever: held at its lower end, leaning */
+  /** free: stands on one end; held: both ends held; cantilever: held at its lower end, leaning, or pushed where it lies level */
   held: 'free' | 'held' | 'cantilever';
   length: Mm;
   width: Mm;
@@ -134,6 +134,8 @@ export interface StiffPart {
   lean: Radians;
   /** weight carried at its end, g */
   tipWeight: number;
+  /** layers of its stock that are glued together there; one where left out */
+  layers?: number;
 }
 
 /** A fold that closes round whatever lies between its leaves. */

@@ -31,6 +31,8 @@ export interface Rest {
   /** from where a person looks at it, a direction of the ground panel's frame */
   viewFrom: readonly [number, number, number];
   says: string;
+  /** the panel that lies on the table, where it is not the ground */
+  onTable?: string;
   /** what keeps the pose, where it is not simply weight on a broad foot */
   heldBy?: { by: 'creases' | 'friction'; says: string };
   /** a stop that holds a foot: pushing against it, not friction, keeps the pose */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { at, cardOn, evaluated, failing, finding, measure, refused, scoresOf, tracked, stockById } from '../testing/evaluated.js';
+import { GLUE_FILM } from '../supplies/limits.js';
+import { at, boxIn, cardOn, evaluated, failing, finding, measure, refused, scoresOf, tracked, stockById } from '../testing/evaluated.js';
 import { innerCuts } from '../plan/cut-runs.js';
 import { whatShows } from '../card/what-shows.js';
 import { boxOf } from '../plane/outline.js';
@@ -330,13 +331,41 @@ describe('film stand', () => {
     expect(finding(plain, 'slot-fits/slot').limit!).toBeLessThanOrEqual(at30(film) + 1e-9);
     expect(measure(plain, 'slotForFilm')).toBeCloseTo(at30(film), 9);
     // A layer from 40 mm up lies where the slot slides; a slot for plain film is too narrow for it.
-    const narrow = evaluated(cardOn('film-stand', { ...METRIC, layerFrom: 40, layerHeight: 60, slotWidth: 1.25 }));
+    const narrow = evaluated(cardOn('film-stand', { ...METRIC, layer: 'front', layerFrom: 40, layerHeight: 60, slotWidth: 1.25 }));
     const found = finding(narrow, 'slot-fits/slot');
     expect(found.severity).toBe('fail');
     expect(found.panels).toEqual(['base/left-top', 'film/film']);
     expect(found.limit!).toBeGreaterThan(at30(film + layer) - 0.12);
     expect(found.limit!).toBeLessThanOrEqual(at30(film + layer) + 1e-9);
     expect(finding(evaluated(cardOn('film-stand', { ...METRIC, layerFrom: 40, layerHeight: 60 })), 'slot-fits/slot').severity).toBe('pass');
+  });
+
+  it('has a twin behind its layer, foot to foot, that is weighed, passes the slot and is in the thickness', () => {
+    const stand = (layer: string, sizes = {}) =>
+      evaluated(cardOn('film-stand', { ...METRIC, layer, layerFrom: 40, layerHeight: 60, ...sizes }));
+    const [front, both] = ['front', 'card'].map((layer) => stand(layer, { slotWidth: 3 }));
+    const { caliper, weight } = stockById('card-250');
+    const piece = both!.sheets.find((sheet) => sheet.piece.id === 'twin')!;
+    expect([piece.width, piece.height]).toEqual(
+      ['width', 'height'].map((of) => both!.sheets.find((s) => s.piece.id === 'layer')![of as 'width']),
+    );
+    expect(both!.standing.weight - front!.standing.weight).toBeCloseTo((piece.width * piece.height * weight) / 1e6, 6);
+    const [twin, layer] = ['twin/twin', 'layer/layer'].map((panel) => boxIn(both!, panel, both!.resting));
+    for (const side of ['minX', 'maxX', 'minY', 'maxY'] as const) expect(twin![side]).toBeCloseTo(layer![side], 6);
+    // Of thick board, where the layers lie is the thickest place, and it is one board thicker.
+    const board = (layer: string) =>
+      evaluated(
+        cardOn(
+          'film-stand',
+          { ...METRIC, layer, layerFrom: 40, layerHeight: 60, slotWidth: 4 },
+          { stocks: { display: 'board-400', base: 'text-100' } },
+        ),
+      );
+    const [one, two] = ['front', 'card'].map((layer) => board(layer).closed.thickest.thickness);
+    expect(two! - one!).toBeCloseTo(stockById('board-400').caliper + GLUE_FILM, 6);
+    // The slot has to pass both, so it is wider by a card ÷ sin 30°, to a twentieth of a mm.
+    const widths = ['front', 'card'].map((layer) => finding(stand(layer), 'slot-fits/slot').value!);
+    expect(Math.abs(widths[1]! - widths[0]! - 2 * caliper)).toBeLessThan(0.051);
   });
 
   it.each([

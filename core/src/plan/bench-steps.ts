@@ -2,7 +2,7 @@ import { toDegrees } from '../measure/units.js';
 import { plainMm, sayLength } from '../measure/print.js';
 import type { Evaluation } from '../evaluate.js';
 import { readTracked } from '../evaluate.js';
-import { smallestEnvelope } from '../supplies/envelopes.js';
+import { closestEnvelope } from '../supplies/envelopes.js';
 import { starterFor } from '../supplies/starter-workshops.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps, fold } from './flat-steps.js';
@@ -103,8 +103,8 @@ function post({ design, closed }: Evaluation, workshop: Workshop): BenchStep {
   const { notation } = design.card;
   const { minX, maxX, minY, maxY } = closed.box;
   const chosen = design.card.supplies.envelopes.find((e) => e.id === design.card.envelope);
-  const smallest = smallestEnvelope(maxX - minX, maxY - minY, closed.thickest.thickness, workshop.envelopes);
-  const fitting = smallest ? `The smallest that takes it: ${smallest.name}.` : 'No listed envelope takes it: fold one.';
+  const closest = closestEnvelope(maxX - minX, maxY - minY, closed.thickest.thickness, workshop);
+  const fitting = closest ? `The closest that takes it: ${closest.name}.` : 'No listed envelope takes it: fold one.';
   const { rest } = design.base;
   return plainStep({
     id: 'post',

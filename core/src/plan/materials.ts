@@ -1,6 +1,6 @@
 import type { Evaluation } from '../evaluate.js';
-import { smallestEnvelope } from '../supplies/envelopes.js';
-import { blanksFrom } from '../supplies/sheets.js';
+import { closestEnvelope } from '../supplies/envelopes.js';
+import { bestSheet } from '../supplies/sheets.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { stockOf } from '../card/card-stocks.js';
 import { sayLength } from '../measure/print.js';
@@ -22,14 +22,15 @@ export function materialsOf({ design, sheets, closed }: Evaluation, workshop: Wo
     if (piece.thickness !== undefined) {
       return { what: `${piece.name}, ${say(piece.thickness)} high`, detail: `${stock.name}, ${say(width)} across × ${say(height)} along` };
     }
-    const sheet = workshop.sheets.find((size) => blanksFrom(size, width, height).count > 0);
-    const count = sheet ? blanksFrom(sheet, width, height).count : 0;
-    const from = sheet ? `; ${count === 1 ? 'one' : count} out of a sheet of ${sheet.name}` : '; larger than any listed sheet';
+    const best = bestSheet(workshop.sheets, width, height);
+    const from = best
+      ? `; ${best.count === 1 ? 'one' : best.count} out of a sheet of ${best.sheet.name}`
+      : '; larger than any of my sheets';
     return { what: piece.name, detail: `${stock.name}, ${say(width)} across × ${say(height)} along${from}` };
   });
   const envelope =
     supplies.envelopes.find((e) => e.id === design.card.envelope) ??
-    smallestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness, workshop.envelopes);
+    closestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness, workshop);
   return [
     ...pieces,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },

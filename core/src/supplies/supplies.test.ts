@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { offGroove, type Board } from './boards.js';
-import { fits, smallestEnvelope } from './envelopes.js';
-import { blanksFrom } from './sheets.js';
+import { closestEnvelope, fits } from './envelopes.js';
+import { bestSheet, blanksFrom, tooLargeBy } from './sheets.js';
 import { INCH_WORKSHOP, KNOWN_SHEETS, METRIC_WORKSHOP } from './starter-workshops.js';
 import { stiffnessFromDroop } from './stocks.js';
 
@@ -21,16 +21,38 @@ describe('envelopes', () => {
     expect(fits(160.1, 112, 2, c6)).toBe(false);
   });
 
-  it('are found the smallest first: none of less area takes the card', () => {
+  it('are found by least room to slide about, mine and of my region first', () => {
     fc.assert(
-      fc.property(side, side, fc.double({ min: 0, max: 8, noNaN: true }), (width, height, thickness) => {
-        const found = smallestEnvelope(width, height, thickness, ENVELOPES);
-        const takes = ENVELOPES.filter((e) => fits(width, height, thickness, e));
-        expect(found === undefined).toBe(takes.length === 0);
-        if (found) expect(takes).toContain(found);
-        for (const other of takes) expect(other.long * other.short).toBeGreaterThanOrEqual(found!.long * found!.short);
-      }),
+      fc.property(
+        side,
+        side,
+        fc.double({ min: 0, max: 8, noNaN: true }),
+        fc.constantFrom('inch', 'metric'),
+        (width, height, thickness, region) => {
+          const found = closestEnvelope(width, height, thickness, { envelopes: ENVELOPES, region });
+          const taking = ENVELOPES.filter((e) => fits(width, height, thickness, e));
+          expect(found === undefined).toBe(taking.length === 0);
+          if (!found) return;
+          const [long, short] = [Math.max(width, height), Math.min(width, height)];
+          const room = (e: (typeof ENVELOPES)[number]): number => Math.max(e.long - long, e.short - short);
+          const own = taking.filter((e) => e.region === region);
+          const among = own.length > 0 ? own : taking;
+          expect(among).toContain(found);
+          for (const other of among) expect(room(other)).toBeGreaterThanOrEqual(room(found));
+        },
+      ),
     );
+  });
+
+  it('of less area are not taken where the card slides about in them: ease both ways counts', () => {
+    // 210 × 100: the long one leaves 10 and 10, the square one of less area 20 and 60.
+    const envelopes = [
+      { id: 'long', name: 'long', long: 220, short: 110 },
+      { id: 'wide', name: 'wide', long: 212, short: 112 },
+      { id: 'loose', name: 'loose', long: 240, short: 100.5 },
+    ];
+    expect(closestEnvelope(210, 100, 0, { envelopes, region: 'metric' })!.id).toBe('long');
+    expect(240 * 100.5).toBeLessThan(220 * 110);
   });
 
   it('are listed longer side first', () => {
@@ -39,6 +61,24 @@ describe('envelopes', () => {
 });
 
 describe('sheets', () => {
+  it('are chosen by least waste for each blank, the first of those alike', () => {
+    const [a4, a3] = ['a4', 'a3'].map((id) => KNOWN_SHEETS.find((s) => s.id === id)!);
+    // Of 140 × 100 A4 gives 4 (156 cm² each), A3 8 (156 cm² each): alike, so the first that I have.
+    expect(bestSheet([a4!, a3!], 140, 100)).toEqual({ sheet: a4, count: 4 });
+    expect(bestSheet([a3!, a4!], 140, 100)!.sheet).toBe(a3);
+    // 200 × 145 comes twice out of A4, but 300 × 150 not once: A3 gives two.
+    expect(bestSheet([a4!, a3!], 200, 145)).toEqual({ sheet: a4, count: 2 });
+    expect(bestSheet([a4!, a3!], 300, 140)).toEqual({ sheet: a3, count: 2 });
+    expect(bestSheet([a4!], 800, 100)).toBeUndefined();
+  });
+
+  it('say by how much a blank is too large for the nearest of them', () => {
+    const [a4, a3] = ['a4', 'a3'].map((id) => KNOWN_SHEETS.find((s) => s.id === id)!);
+    expect(tooLargeBy([a4!, a3!], 420, 297)).toBe(0);
+    expect(tooLargeBy([a4!, a3!], 800, 150)).toBe(380);
+    expect(tooLargeBy([a4!], 250, 215)).toBe(5);
+  });
+
   it('give as many blanks as fit on paper', () => {
     const a4 = KNOWN_SHEETS.find((s) => s.id === 'a4')!;
     // Two of A5 side by side only when turned; one of 210 × 200 with a strip left over.

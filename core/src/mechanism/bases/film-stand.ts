@@ -4,7 +4,7 @@ import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { EDGE_MARGIN, SLOT_CLEARANCE, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
-import { layerOn } from '../filmed/film-layer.js';
+import { hasLayer, layersAcross, layersOn } from '../filmed/film-layer.js';
 import { slotTravel } from '../filmed/film-slot.js';
 import { leastSlot } from '../../sheet/slot.js';
 import { num, type SizeContext, type Sizes } from '../sizes.js';
@@ -20,7 +20,6 @@ const SLOT_ANGLE = toRadians(30);
 const START_AT = 0.5;
 
 const filmWidth = (sizes: Sizes): Mm => num(sizes, 'length') - 2 * num(sizes, 'slotMargin') - SIDE_CLEARANCE;
-const hasLayer = (sizes: Sizes): boolean => sizes['layer'] === 'card';
 
 /** A box whose top slides up a sheet of film as its sides are pressed together. */
 export const filmStand: Base = {
@@ -96,7 +95,8 @@ export const filmStand: Base = {
       default: 'card',
       help: 'Raised decoration; a twin on the back hides what holds it.',
       options: [
-        { value: 'card', label: 'a layer of card on the front' },
+        { value: 'card', label: 'a layer of card on the front, its twin behind' },
+        { value: 'front', label: 'a layer of card on the front alone' },
         { value: 'none', label: 'none' },
       ],
     },
@@ -193,10 +193,10 @@ export const filmStand: Base = {
       ...drawn,
     });
     const film = filmPiece(sizes);
-    const layer = hasLayer(sizes) ? layerOn(sizes, filmWidth(sizes)) : undefined;
+    const layers = hasLayer(sizes) ? layersOn(sizes, filmWidth(sizes)) : { pieces: [], bonds: [] };
     return {
-      pieces: [piece, film, ...(layer ? [layer.piece] : [])],
-      bonds: [...tabsOnFilm(sizes, x[8]!), ...(layer ? [layer.bond] : [])],
+      pieces: [piece, film, ...layers.pieces],
+      bonds: [...tabsOnFilm(sizes, x[8]!), ...layers.bonds],
       touches: [{ id: 'slot-on-film', panel: 'base/left-top', at: [x[4]!, middle], on: 'film/film' }],
       couplings: [
         // The walls stay parallel to the film, and the right side is the left one in a mirror.
@@ -289,7 +289,7 @@ function startFolds(): Record<string, number> {
 /** The slot for what has to pass it, at 30° between film and top, to a twentieth of a mm. */
 function autoSlot({ sizes, baseCaliper, filmCaliper, displayCaliper }: SizeContext): Mm {
   const { to } = slotTravel(num(sizes, 'floor'), num(sizes, 'wall'));
-  const passes = filmCaliper + (hasLayer(sizes) && num(sizes, 'layerFrom') < to ? displayCaliper : 0);
+  const passes = filmCaliper + (num(sizes, 'layerFrom') < to ? layersAcross(sizes) * displayCaliper : 0);
   return Math.ceil(leastSlot(passes, baseCaliper, SLOT_ANGLE, SLOT_CLEARANCE) * 20) / 20;
 }
 

@@ -1,3 +1,4 @@
+import { stiff } from '../../claim/claims.js';
 import { shifted } from '../../plane/placement.js';
 import { rectangle, type Loop } from '../../plane/outline.js';
 import { toRadians } from '../../measure/units.js';
@@ -226,6 +227,18 @@ export const halfTurnStand: Base = {
         trackedAngle({ id: 'turn', label: 'Far half turned by' }, ['base/far-floor', [-1, 0]], ['base/near-floor', [-1, 0]]),
       ],
       openHeight: { label: 'Height when standing', because: 'half the width of the blank' },
+      claims: [
+        stiff({
+          id: 'upright',
+          name: 'the upright panel',
+          panel: 'base/upright',
+          held: 'cantilever',
+          length: width / 2,
+          width: length - 2 * inset,
+          lean: 0,
+          tipWeight: 0,
+        }),
+      ],
       words: {
         posting: forward
           ? 'Post it turned, with the upright folded forward onto the floor.'

@@ -156,6 +156,7 @@ export const risingStripDoors: Base = {
         at: 1,
         up: [0, 0, 1],
         viewFrom: [0.45, -1, 0.7],
+        onTable: 'base/left-door',
         says: 'both doors lying on the table; friction and crease memory hold the slopes',
       },
       measures: doorMeasures(sizes),

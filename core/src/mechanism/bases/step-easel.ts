@@ -248,6 +248,17 @@ export const stepEasel: Base = {
           spined: sizes['spine'] === 'auto',
           spineSize: 'spine',
         }),
+        // Beside the window only the rails push the steps up and carry them.
+        stiff({
+          id: 'rails',
+          name: 'a rail beside the window',
+          panel: 'base/near-rail',
+          held: 'cantilever',
+          length: window.across,
+          width: rail,
+          lean: 0,
+          tipWeight: 0,
+        }),
         stiff({
           id: 'floating-panel',
           name: 'the floating panel on its clear strip',

@@ -9,7 +9,7 @@ import { trackedAngle, trackedTravel } from '../tracked.js';
 import { isSliver, mirroredSide, sideOf, type Side } from '../swinging/swing-cuts.js';
 import { armFrames, isTwo } from '../swinging/swing-frames.js';
 import { mm } from '../measures.js';
-import { meeting, room, swing, type Room, type Said, type SwingFit } from '../../claim/claims.js';
+import { meeting, room, stiff, swing, type Room, type Said, type SwingFit } from '../../claim/claims.js';
 
 /** A narrower neck between the scores tears or twists. */
 const LEAST_NECK = 6;
@@ -232,6 +232,18 @@ export const swingCard: Base = {
         ...(isTwo(sizes) ? [panelsMeet(sizes)] : []).map(meeting),
         room(frameRoom(sizes)),
         ...sides.map((side) => swingFit(sizes, side.name)).map(swing),
+        // An arm pushes the zigzag through the borders beside its panel.
+        stiff({
+          id: 'arms',
+          name: 'the border of an arm beside the panel',
+          panel: 'base/left-arm',
+          held: 'cantilever',
+          length: num(sizes, 'scoreAt') - num(sizes, 'panelFrom'),
+          width: num(sizes, 'border'),
+          lean: 0,
+          tipWeight: 0,
+          layers: frames ? 2 : 1,
+        }),
       ],
       words: { settingUp: ['Hold both arms and draw them apart: the panel swings round and shows its other face.'] },
     };

@@ -9,7 +9,7 @@ import { SPINE_SIZE, lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
 import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
-import { meeting, closing, type ClosingFold, type Said } from '../../claim/claims.js';
+import { closing, meeting, stiff, type ClosingFold, type Said } from '../../claim/claims.js';
 
 /**
  * Width of the middle: closed, the returns pull each wing in by their own width, so the closed width is
@@ -204,6 +204,17 @@ export const tuckedDisplay: Base = {
         }),
         closing(doorClosing('left')),
         closing(doorClosing('right')),
+        // Drawn out by its fold, a wing pushes the band forward.
+        stiff({
+          id: 'wings',
+          name: 'a wing',
+          panel: 'base/left-wing',
+          held: 'cantilever',
+          length: wing,
+          width: length,
+          lean: 0,
+          tipWeight: 0,
+        }),
       ],
       words: {
         fitting: ['Tuck the wings behind the band and close the doors: do the doors meet, and does the picture hide behind them?'],

@@ -5,31 +5,52 @@ import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import { num, type Sizes } from '../sizes.js';
 
-/** A layer of card on the front of the film. */
-export function layerOn(sizes: Sizes, filmWidth: number): { piece: Piece; bond: Bond } {
+/** Layers of card on the film: one on its front and, to hide what holds that, its twin behind. */
+export function layersOn(sizes: Sizes, filmWidth: number): { pieces: Piece[]; bonds: Bond[] } {
   const [from, height] = [num(sizes, 'layerFrom'), num(sizes, 'layerHeight')];
   const width = filmWidth - 2 * EDGE_MARGIN;
   const glue = rectangle(1, 1, height - 2, width - 2);
-  return {
-    piece: blankPiece({
-      id: 'layer',
-      name: 'Layer on the film',
+  const layer = (id: string, name: string, says: string): Piece =>
+    blankPiece({
+      id,
+      name,
       stock: 'display',
       faceUp: 'picture up, foot at the left',
       outline: rectangle(0, 0, height, width),
       because: 'as high as you chose; as wide as the film less 3 mm on both sides',
-      zones: [{ id: 'layer-glue', kind: 'glue', face: 'down', outline: glue, says: 'strong thin tape; a twin on the back hides it' }],
-      anchors: [{ panel: 'layer', name: 'layer on the film', at: [height / 2, width / 2] }],
-    }),
-    bond: {
-      id: 'layer-on-film',
-      name: 'layer on the film',
-      panel: 'layer/layer',
-      face: 'down',
-      partner: 'film/film',
-      partnerFace: 'up',
-      zone: 'layer-glue',
-      placement: shifted([from, EDGE_MARGIN]),
-    },
+      zones: [{ id: `${id}-glue`, kind: 'glue', face: 'down', outline: glue, says }],
+      anchors: [{ panel: id, name: name.charAt(0).toLowerCase() + name.slice(1), at: [height / 2, width / 2] }],
+    });
+  const front = {
+    id: 'layer-on-film',
+    name: 'layer on the film',
+    panel: 'layer/layer',
+    face: 'down',
+    partner: 'film/film',
+    partnerFace: 'up',
+    zone: 'layer-glue',
+    placement: shifted([from, EDGE_MARGIN]),
+  } as const;
+  // Seen from behind, foot to foot with the one in front.
+  const behind = {
+    ...front,
+    id: 'twin-on-film',
+    name: 'twin behind the film',
+    panel: 'twin/twin',
+    partnerFace: 'down',
+    zone: 'twin-glue',
+    placement: { to: [from, EDGE_MARGIN + width], turn: Math.PI, flipped: true },
+  } as const;
+  const pieces = [layer('layer', 'Layer on the film', 'strong thin tape')];
+  if (!hasTwin(sizes)) return { pieces, bonds: [front] };
+  return {
+    pieces: [...pieces, layer('twin', 'Twin behind the film', 'strong thin tape, edge to edge with the layer in front')],
+    bonds: [front, behind],
   };
 }
+
+export const hasLayer = (sizes: Sizes): boolean => sizes['layer'] !== 'none';
+export const hasTwin = (sizes: Sizes): boolean => sizes['layer'] === 'card';
+
+/** How many layers of card lie on one another with the film between them. */
+export const layersAcross = (sizes: Sizes): number => (hasTwin(sizes) ? 2 : hasLayer(sizes) ? 1 : 0);

@@ -68,6 +68,10 @@ export class SizesPanel {
   private readonly workshop = inject(WorkshopStore).workshop;
   protected readonly stocks = computed(() => this.offered('stocks'));
   protected readonly boards = computed(() => this.offered('boards'));
+  protected readonly withins = [
+    { value: 'outline', label: 'its own outline' },
+    { value: 'envelope', label: 'its envelope: parts may stick out' },
+  ];
   protected readonly envelopes = computed(() => [{ value: '', label: 'none chosen' }, ...this.offered('envelopes')]);
   /** what this card carries that is not as in the workshop */
   protected readonly differences = computed(() => differencesFrom(this.card().supplies, this.workshop()));
@@ -215,6 +219,13 @@ export class SizesPanel {
   protected setBoard(id: string): void {
     const workshop = this.workshop();
     this.changed.emit({ what: 'Board', apply: (card) => withBoard(card, id, workshop) });
+  }
+
+  protected setWithin(within: string): void {
+    this.changed.emit({
+      what: 'What it must keep inside',
+      apply: (card) => ({ ...card, within: within === 'envelope' ? 'envelope' : undefined }),
+    });
   }
 
   protected setEnvelope(id: string): void {
