@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { NOTATIONS, type Notation } from '../measure/units.js';
+import { inchDenominator, NOTATIONS, type Notation } from '../measure/units.js';
 import { boardSchema, envelopeSchema, stockSchema } from '../supplies/supply-schemas.js';
 import { starterFor } from '../supplies/starter-workshops.js';
 import { carriedFor } from '../supplies/supplies-in-use.js';
@@ -90,6 +90,8 @@ export const cardSchema = v.strictObject({
     ),
     v.transform((value) => value as Notation),
   ),
+  /** the ruler on which sizes lie that are left out, chosen once: reading in another unit changes no card */
+  marks: v.optional(v.picklist(['mm', 'inch'], 'allowed: mm, inch')),
   /** the base first; movements in any order */
   parts: v.pipe(
     v.array(partSchema),
@@ -150,6 +152,7 @@ export function newCard({ base, movements = [], stocks, ...given }: Given, works
     version: CURRENT_VERSION,
     foldEdge: 'side',
     notation: workshop?.notation ?? 'mm',
+    ...(workshop && inchDenominator(workshop.notation) !== undefined && { marks: 'inch' as const }),
     board: usual.board,
     ...given,
     parts: [{ id: ROOT, mechanism: base.mechanism, sizes: base.sizes }, ...movements],

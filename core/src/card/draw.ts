@@ -296,6 +296,7 @@ export function sizeContextOf(card: CardDocument): Omit<SizeContext, 'sizes' | '
     mechanismCaliper: stocks.mechanism.caliper,
     displayCaliper: stocks.display.caliper,
     filmCaliper: stocks.film.caliper,
+    marks: card.marks ?? 'mm',
     ownOutlines: ownOutlines(card),
   };
 }

@@ -5,7 +5,8 @@ import { evaluate } from '../evaluate.js';
 import { toRadians } from '../measure/units.js';
 import { DEMO_CARDS } from './demo-cards.js';
 import { baseSizes, cardWith, evaluated } from '../testing/evaluated.js';
-import { movementsOf, newCard, rootOf, type CardDocument } from './document.js';
+import { INCH_WORKSHOP, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
+import { movementsOf, newCard, ROOT, rootOf, type CardDocument } from './document.js';
 import { cardToTry } from './try-out.js';
 import { migrate } from './migrate.js';
 import { allowedWords, refusal } from './allowed.js';
@@ -144,5 +145,30 @@ describe('bringing a document up to date', () => {
 
   it.each([undefined, 'one', 0, 1.5, 4])('refuses the version %j with what is allowed', (version) => {
     expect(() => migrate({ version })).toThrow(/allowed: 1 to 3/);
+  });
+});
+
+describe('sizes that a maker of inches left out', () => {
+  it.each(CATALOGUE.map((mechanism) => [mechanism.id, mechanism] as const))('of %s lie on marks, and the card works', (_id, mechanism) => {
+    const card = cardToTry(mechanism, {}, INCH_WORKSHOP);
+    expect(card.marks).toBe('inch');
+    const outcome = evaluate(card, INCH_WORKSHOP);
+    if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+    expect(outcome.evaluation.findings.filter(({ severity }) => severity === 'fail')).toEqual([]);
+    for (const { id } of card.parts) {
+      for (const row of sizeRows(card, id)) {
+        // What is set by thickness and not by a ruler has no marks.
+        if (row.kind !== 'length' || row.insteadOf || Number(row.value) < 3) continue;
+        const sixteenths = (Number(row.value) / 25.4) * 16;
+        expect([row.name, Math.abs(sixteenths - Math.round(sixteenths)) < 1e-6]).toEqual([row.name, true]);
+      }
+    }
+  });
+
+  it('stay as they are when the card is read in another unit', () => {
+    const card = cardToTry(CATALOGUE[0]!, {}, INCH_WORKSHOP);
+    expect(filledSizes({ ...card, notation: 'mm' }, ROOT)).toEqual(filledSizes(card, ROOT));
+    const metric = cardToTry(CATALOGUE[0]!, {}, METRIC_WORKSHOP);
+    expect(filledSizes({ ...metric, notation: 'inch/16' }, ROOT)).toEqual(filledSizes(metric, ROOT));
   });
 });

@@ -4,7 +4,7 @@ import { GROOVE_CATCH } from '../measure/ruler.js';
 import { partOf, readsOffRuler, type CutSheet, type Score } from '../sheet/cut-sheet.js';
 import { scorePlaces } from '../sheet/score-places.js';
 import type { Check, Verdict } from './finding.js';
-import { offGroove } from '../supplies/boards.js';
+import { offKeptGroove } from '../supplies/boards.js';
 
 /** Does every score that is set on the board fall into one of its grooves? */
 export const scoreable: Check = (input) => {
@@ -26,7 +26,7 @@ export const scoreable: Check = (input) => {
     for (const { score, fromEnd } of places.flatMap(({ scores, at }) => scores.map((own) => ({ score: own, fromEnd: at })))) {
       upright++;
       const x = score.from[0];
-      const off = offGroove(fromEnd, board);
+      const off = offKeptGroove(fromEnd, score.allowed, board);
       if (fromEnd <= board.length && off === undefined) continue;
       const reach = fromEnd > board.length ? ' and beyond the board from both ends' : '';
       const by = off ?? fromEnd - board.length;

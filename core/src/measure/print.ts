@@ -55,6 +55,10 @@ const TELLABLE: Mm = 0.05;
 export function sayLength(length: Mm, notation: Notation): string {
   const { text, off } = printLength(length, notation);
   const amount = Math.abs(off);
+  // Half-way between two marks is a place that a ruler shows too.
+  const denominator = inchDenominator(notation);
+  const half = denominator !== undefined && amount >= TELLABLE ? printLength(length, `inch/${2 * denominator}` as Notation) : undefined;
+  if (half && Math.abs(half.off) < TELLABLE) return half.text;
   return amount < TELLABLE ? text : `${text} ${off > 0 ? 'and' : 'less'} ${Number(amount.toFixed(1))} mm`;
 }
 

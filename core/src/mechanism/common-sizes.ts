@@ -1,4 +1,6 @@
 import { toRadians } from '../measure/units.js';
+import type { Mm } from '../measure/units.js';
+import { LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
 import { num, type FreeSize } from './sizes.js';
 
 /** Sizes that every folded base has. */
@@ -73,3 +75,15 @@ export const INNER_FROM: FreeSize = {
 };
 
 export const STRAIGHT = toRadians(180);
+
+/** How wide the tabs are that glue a part on. */
+export function tabSize(preset: Mm, help: string): FreeSize {
+  return {
+    name: 'tabWidth',
+    label: 'Glue tabs',
+    kind: 'length',
+    default: preset,
+    help,
+    range: () => ({ min: LEAST_TAB + TAB_CLEARANCE, max: 20, because: 'a narrower tab peels off, and a wider one shows' }),
+  };
+}

@@ -1,6 +1,6 @@
 import { capitalised, printAngle, printGrams } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
-import type { Mm, Radians } from '../measure/units.js';
+import { MM_PER_INCH, type Mm, type Radians } from '../measure/units.js';
 import type { Loop } from '../plane/outline.js';
 import type { FoldSite } from './sites.js';
 
@@ -11,6 +11,9 @@ export type SizeValue = number | string | readonly SizeItem[];
 /** Sizes of one mechanism by name: lengths in mm, angles in radians, choices as text, lists of such. */
 export type Sizes = Readonly<Record<string, SizeValue>>;
 
+/** The ruler that sizes lie on where the maker left them out. */
+export type Marks = 'mm' | 'inch';
+
 /** What else a limit may depend on: calipers, for a movement the fold it stands on, for a list item its place. */
 export interface SizeContext {
   sizes: Sizes;
@@ -20,6 +23,8 @@ export interface SizeContext {
   mechanismCaliper: Mm;
   displayCaliper: Mm;
   filmCaliper: Mm;
+  /** on whose marks sizes lie that are left out: whole millimetres, or parts of an inch */
+  marks: Marks;
   /** outlines that the card brings with it, by id */
   ownOutlines?: Readonly<Record<string, Loop>>;
   /** in a list: the item so far, and its place from 0 */
@@ -142,13 +147,13 @@ function firstToFollow(free: readonly FreeSize[], given: Sizes, context: SizeCon
       const own = (given[size.name] ?? []) as readonly SizeItem[];
       for (const [index, item] of value.entries()) {
         for (const part of size.item) {
-          const inside = own[index]?.[part.name] === undefined ? intoLimits(part, item[part.name], { ...context, item, index }) : undefined;
+          const inside = own[index]?.[part.name] === undefined ? followedInto(part, item[part.name], { ...context, item, index }) : undefined;
           if (inside !== undefined)
             return { name: size.name, value: value.map((entry, i) => (i === index ? { ...entry, [part.name]: inside } : entry)) };
         }
       }
     } else if (!isOfKind(size, given[size.name])) {
-      const inside = intoLimits(size, context.sizes[size.name], context);
+      const inside = followedInto(size, context.sizes[size.name], context);
       if (inside !== undefined) return { name: size.name, value: inside };
     }
   }
@@ -164,6 +169,15 @@ function intoLimits(size: PlainSize, value: SizeValue | undefined, context: Size
   const { min, max } = size.range(context);
   if (!(min <= max) || isInside(value, min, max)) return undefined;
   return value < min ? min : max;
+}
+
+/** A size that was left out, brought inside its limits: to the nearer of them, or on the maker's marks to the last one inside. */
+function followedInto(size: PlainSize, value: SizeValue | undefined, context: SizeContext): number | undefined {
+  const limit = intoLimits(size, value, context);
+  if (limit === undefined || size.kind === 'choice' || size.kind === 'outline' || !liesOnMarks(size, limit, context)) return limit;
+  const { min, max } = size.range(context);
+  const mark = (limit === max ? Math.floor(limit / SIXTEENTH + 1e-9) : Math.ceil(limit / SIXTEENTH - 1e-9)) * SIXTEENTH;
+  return isInside(mark, min, max) ? mark : limit;
 }
 
 function filled(free: readonly FreeSize[], given: Sizes, context: Surroundings, settled: Sizes): Sizes {
@@ -183,15 +197,45 @@ function filled(free: readonly FreeSize[], given: Sizes, context: Surroundings, 
 
 /** Entries as given, over what the list as a whole gives each of them while it has as many as by default. */
 function itemsOf(size: ListSize, given: SizeValue | undefined, context: SizeContext): readonly SizeItem[] {
-  const whole = size.default(context);
+  const whole = size.default(context).map((item) =>
+    Object.fromEntries(
+      Object.entries(item).map(([name, value]) => {
+        const own = size.item.find((part) => part.name === name);
+        const alike = own?.kind === 'length' && typeof value === 'number' && context.marks === 'inch' && value >= LEAST_MARKED;
+        return [name, alike ? Math.round(value / SIXTEENTH) * SIXTEENTH : value];
+      }),
+    ),
+  );
   if (!isOfKind(size, given)) return whole;
   const items = given as readonly SizeItem[];
   return items.length === whole.length ? items.map((item, i) => ({ ...whole[i], ...item })) : items;
 }
 
 function presetOf(size: PlainSize, context: SizeContext): number | string {
-  return typeof size.default === 'function' ? size.default(context) : size.default;
+  const preset = typeof size.default === 'function' ? size.default(context) : size.default;
+  return typeof preset === 'number' && size.kind === 'length' ? onMark(size, preset, context) : preset;
 }
+
+/**
+ * A length that was left out, on the maker's own marks. Defaults are whole millimetres already; of an inch they take the
+ * nearest part, the coarser the longer they are. What only follows from other sizes, and what is set by thickness and not by a
+ * ruler, stays exact.
+ */
+function onMark(size: PlainSize, preset: Mm, context: SizeContext): Mm {
+  if (!liesOnMarks(size, preset, context)) return preset;
+  // Entries of a list that lie on one another keep to the finest marks, so that sums and halves still hold.
+  const parts = preset < 12 || context.item ? 16 : typeof size.default === 'function' || preset < 50 ? 8 : 4;
+  return (Math.round((preset * parts) / MM_PER_INCH) * MM_PER_INCH) / parts;
+}
+
+const liesOnMarks = (size: PlainSize, value: Mm, { marks }: SizeContext): boolean =>
+  marks === 'inch' && size.kind === 'length' && !size.asCut && value >= (typeof size.default === 'function' ? LEAST_MARKED : LEAST_CLEARANCE);
+
+const SIXTEENTH = MM_PER_INCH / 16;
+/** A shorter clearance is given by play, not by a ruler. */
+const LEAST_CLEARANCE: Mm = 0.8;
+/** Shorter sizes that are worked out are set by thickness, not by a ruler. */
+const LEAST_MARKED: Mm = 3;
 
 function fillItem(list: ListSize, given: SizeItem, index: number, context: SizeContext): SizeItem {
   const item: Record<string, number | string> = {};

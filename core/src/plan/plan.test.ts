@@ -5,7 +5,7 @@ import { evaluate } from '../evaluate.js';
 import { fits } from '../supplies/envelopes.js';
 import { blanksFrom } from '../supplies/sheets.js';
 import { INCH_WORKSHOP, KNOWN_SHEETS, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
-import { boardById, cardOn, cardWith, evaluated } from '../testing/evaluated.js';
+import { boardById, cardOn, cardWith, evaluated, having } from '../testing/evaluated.js';
 import { benchSteps } from './bench-steps.js';
 import { baseById, CATALOGUE } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
@@ -197,5 +197,22 @@ describe('pencil lines that run only part of the way up', () => {
     const pencil = benchSteps(evaluated(cardWith('step', sizes, { depth: 100, length: 150 }))).find(({ id }) => id === 'mark-base')!;
     expect(pencil.says).toContain('straight up, 80 mm from the left edge, from 50 mm to 90 mm up: the back fold of the step lies here.');
     expect(pencil.says).toContain('straight up, 130 mm from the left edge, from 50 mm to 90 mm up: the foot fold of the step lies here.');
+  });
+});
+
+describe('a score that only thickness moved off its groove', () => {
+  it('keeps the groove, and says what the fold takes up', () => {
+    // Tabs of 10 and a wall of 60: the right fold at 70, less two calipers of 0.2 for the tabs.
+    const card = having(cardOn('box-card', { wall: 60 }), { board: 'five-mm-300' });
+    const evaluation = evaluated(card);
+    const divider = evaluation.sheets.find(({ piece }) => piece.id === 'divider-1')!;
+    expect(divider.scores.map(({ from, allowed }) => [Number(from[0].toFixed(3)), allowed])).toEqual([
+      [10, undefined],
+      [69.6, expect.closeTo(-0.4, 9)],
+    ]);
+    const [, right] = scoreRuns(divider, boardById('five-mm-300'), 'mm')[0]!.readings;
+    expect(right!.words).toMatch(/^at 7 cm: the groove is 0.4 mm over, which the fold takes up/);
+    expect(right!.offGroove).toBeUndefined();
+    expect(evaluation.findings.some(({ id }) => id === 'scoreable/divider-1/right')).toBe(false);
   });
 });

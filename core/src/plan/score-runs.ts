@@ -1,7 +1,7 @@
 import { plainMm, sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import { distanceToSegment, type Point } from '../plane/point.js';
-import { boardWords, offGroove, type Board } from '../supplies/boards.js';
+import { boardWords, offKeptGroove, type Board } from '../supplies/boards.js';
 import type { Schools } from '../supplies/workshop.js';
 import type { CutSheet, Score } from '../sheet/cut-sheet.js';
 import { stretchesOnPaper } from '../sheet/on-paper.js';
@@ -59,7 +59,7 @@ export function scoreRuns(sheet: CutSheet, board: Board, notation: Notation, sco
 function readingOf(place: ScorePlace, sheet: CutSheet, board: Board, notation: Notation): ScoreReading {
   const { scores, again, at, face, turned } = place;
   const first = scores[0]!;
-  const off = first.secondOfSpine ? undefined : offGroove(at, board);
+  const off = first.secondOfSpine ? undefined : offKeptGroove(at, first.allowed, board);
   const extents = scores.map((score) => extentOf(score, sheet));
   const parts = extents
     .filter(({ across }) => !across)
@@ -94,7 +94,7 @@ function placeWords({ scores, at }: ScorePlace, { scores: all }: CutSheet, board
   const [score] = scores;
   const first = score!.secondOfSpine && all.find(({ id }) => score!.id === `${id}-2`);
   if (first && !board.free) return `${plainMm(Math.abs(score!.from[0] - first.from[0]))} beside the first score of the spine, by eye`;
-  return boardWords(at, board, notation);
+  return boardWords(at, board, notation, score!.allowed);
 }
 
 const TOUCHES: Mm = 1e-3;

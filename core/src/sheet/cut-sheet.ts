@@ -13,6 +13,8 @@ export interface Score {
   standsFor?: StandsFor;
   /** the second of a spine’s two scores */
   secondOfSpine?: boolean;
+  /** how far thickness allowances moved it from where it is drawn: play that a fold takes up */
+  allowed?: Mm;
 }
 
 /** Whether a score runs straight up its blank, so that it is read off a ruler or set in a groove. */
@@ -78,7 +80,9 @@ export function cutSheet(piece: Piece, eases: Eases = {}): CutSheet {
   const moved = <T extends { outline: Loop }>(item: T): T => ({ ...item, outline: item.outline.map(toCut) });
   const scores = piece.creases.flatMap((crease): Score[] => {
     const { id, name, fold, standsFor } = crease;
-    const first: Score = { id, name, fold, standsFor, from: toCut(crease.from), to: toCut(crease.to) };
+    const moved = allowed.reduce((sum, c) => sum + (crease.from[0] > c.from[0] - 1e-9 ? c.allow! : 0), 0);
+    const play = moved === 0 ? {} : { allowed: moved };
+    const first: Score = { id, name, fold, standsFor, from: toCut(crease.from), to: toCut(crease.to), ...play };
     const ease = easeOf(crease);
     if (ease <= 0 || !eased.includes(crease)) return [first];
     const second = ([x, y]: Point): Point => [x + ease, y];

@@ -1,4 +1,5 @@
 import { GROOVE_CATCH, grooveWords, nearestGroove, rulerWords, type GrooveRuler } from '../measure/ruler.js';
+import { plainMm } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 
 /** A scoring board, or no board at all (pencil, rule and bone folder: any position can be scored). */
@@ -21,6 +22,22 @@ export function offGroove(at: Mm, board: Board): Mm | undefined {
 }
 
 /** A place read in the lines that this board has; without a board, in those of a ruler of the card's notation. */
-export function boardWords(at: Mm, board: Board, notation: Notation): string {
-  return board.free ? rulerWords(at, notation) : grooveWords(at, board, board.notation);
+export function boardWords(at: Mm, board: Board, notation: Notation, allowed?: Mm): string {
+  if (board.free) return rulerWords(at, notation);
+  const off = offGroove(at, board);
+  if (off === undefined || offKeptGroove(at, allowed, board) !== undefined) return grooveWords(at, board, board.notation);
+  return `${grooveWords(nearestGroove(at, board).at, board, board.notation)}: the groove is ${plainMm(Math.abs(off))} ${off > 0 ? 'short' : 'over'}, which the fold takes up`;
+}
+
+/** More than this is no play: the groove beside it would show. */
+const MOST_KEPT: Mm = 0.6;
+
+/**
+ * How far a score lies from its groove where that counts: a few tenths that only thickness allowances moved it by are play that
+ * the fold takes up, so the groove is kept. @param allowed how far allowances moved it
+ */
+export function offKeptGroove(at: Mm, allowed: Mm | undefined, board: Board): Mm | undefined {
+  const off = offGroove(at, board);
+  if (off === undefined || allowed === undefined) return off;
+  return Math.abs(off) <= Math.min(MOST_KEPT, Math.abs(allowed) + GROOVE_CATCH) ? undefined : off;
 }

@@ -1,3 +1,4 @@
+import { tabSize } from '../common-sizes.js';
 import { shifted } from '../../plane/placement.js';
 import { rectangle } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
@@ -6,7 +7,7 @@ import { blankPiece, type Crease, type Piece } from '../../sheet/piece.js';
 import { toRadians, type Mm } from '../../measure/units.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
-import { DIVIDER_TAB, dividerOf } from '../boxed/box-divider.js';
+import { dividerOf } from '../boxed/box-divider.js';
 import { items, num, type Range, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
@@ -14,8 +15,6 @@ import { mm } from '../measures.js';
 import { equalWidths, type EqualWidths, type Said } from '../../claim/claims.js';
 
 const WALLS = ['first', 'second', 'third', 'fourth'] as const;
-/** Width of the tab that closes the box. */
-const BOX_TAB = 10;
 /** A lower flap is a ragged edge: it is left out. */
 const LEAST_FLAP = 5;
 /** Flaps stand back from the corners by this, so that they part freely. */
@@ -59,6 +58,7 @@ export const boxCard: Base = {
       help: 'Without flaps.',
       range: () => ({ min: 25, max: 250, because: 'a lower box holds no dividers, and a higher one needs more than a sheet' }),
     },
+    tabSize(10, 'Of the walls, and at both ends of every divider.'),
     {
       name: 'thirdWall',
       label: 'Third wall',
@@ -124,7 +124,7 @@ export const boxCard: Base = {
           help: 'The same on both walls, so that it stays parallel.',
           range: ({ sizes }) => ({
             min: 4,
-            max: num(sizes, 'secondWall') - DIVIDER_TAB - TAB_CLEARANCE,
+            max: num(sizes, 'secondWall') - num(sizes, 'tabWidth') - TAB_CLEARANCE,
             because: 'nearer to the wall in front it cannot be folded, and its tabs lie on the walls behind it, short of the next corner',
           }),
         },
@@ -191,7 +191,7 @@ export const boxCard: Base = {
     const [first, second] = [num(sizes, 'wall'), num(sizes, 'secondWall')];
     const height = num(sizes, 'height');
     const widths = [first, second, num(sizes, 'thirdWall'), num(sizes, 'fourthWall')];
-    const x = edgesOf([...widths, BOX_TAB]);
+    const x = edgesOf([...widths, num(sizes, 'tabWidth')]);
     const flaps = items(sizes, 'flaps')
       .map((flap, i) => ({ wall: WALLS[i]!, from: x[i]! + FLAP_INSET, to: x[i + 1]! - FLAP_INSET, height: num(flap, 'height') }))
       .filter((flap) => flap.height >= LEAST_FLAP);

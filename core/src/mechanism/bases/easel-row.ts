@@ -1,3 +1,4 @@
+import { tabSize } from '../common-sizes.js';
 import { toRadians } from '../../measure/units.js';
 import { rectangle } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
@@ -109,6 +110,7 @@ export const easelRow: Base = {
       options: SHAPE_OPTIONS,
       shown: isNested,
     },
+    tabSize(12, 'Behind the back edge of each easel, glued to the board.'),
     {
       name: 'easels',
       label: 'Easels',

@@ -13,13 +13,11 @@ import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
 import { slot, stiff } from '../../claim/claims.js';
 
-/** The slot is longer than the film is wide by this on both sides together. */
-const SIDE_CLEARANCE: Mm = 1;
 /** Steeper than this between film and top the edges of the slot give; flatter they need not pass. */
 const SLOT_ANGLE = toRadians(30);
 const START_AT = 0.5;
 
-const filmWidth = (sizes: Sizes): Mm => num(sizes, 'length') - 2 * num(sizes, 'slotMargin') - SIDE_CLEARANCE;
+const filmWidth = (sizes: Sizes): Mm => num(sizes, 'length') - 2 * num(sizes, 'slotMargin') - num(sizes, 'sideClearance');
 
 /** A box whose top slides up a sheet of film as its sides are pressed together. */
 export const filmStand: Base = {
@@ -121,6 +119,23 @@ export const filmStand: Base = {
       help: 'Up the film.',
       range: ({ sizes }) => ({ min: 4, max: num(sizes, 'filmHeight') - num(sizes, 'layerFrom'), because: 'it ends with the film' }),
       shown: hasLayer,
+    },
+    {
+      name: 'layerBorder',
+      label: 'Border beside the layer',
+      kind: 'length',
+      default: EDGE_MARGIN,
+      help: 'The layer is narrower than the film by this on both sides.',
+      range: ({ sizes }) => ({ min: 0, max: Math.max(0, filmWidth(sizes) / 2 - 5), because: 'something of the layer must be left' }),
+      shown: hasLayer,
+    },
+    {
+      name: 'sideClearance',
+      label: 'Film narrower than its slot by',
+      kind: 'length',
+      default: 1,
+      help: 'So that it slides without catching at the ends.',
+      range: () => ({ min: 0.4, max: 5, because: 'a film as wide as its slot binds, and a much narrower one tilts' }),
     },
     {
       name: 'slotWidth',
@@ -250,7 +265,7 @@ export const filmStand: Base = {
           length: length - 2 * margin,
           film: 'film/film',
           filmWidth: filmWidth(sizes),
-          sideClearance: SIDE_CLEARANCE,
+          sideClearance: num(sizes, 'sideClearance'),
           widthSize: 'slotWidth',
         }),
         stiff({
@@ -373,7 +388,7 @@ function filmMeasures({ sizes, baseCaliper, displayCaliper, filmCaliper }: Build
     mm('decorateFrom', 'Decorate from', travel.to + EDGE_MARGIN, 'above the slot’s highest place, and 3 mm more'),
     mm('slotAt', 'Slot on the flat blank at', 2 * a + 2 * b, 'the middle of the blank'),
     mm('slotLength', 'Slot, length', num(sizes, 'length') - 2 * num(sizes, 'slotMargin'), 'the length less both margins'),
-    mm('filmAcross', 'Film, along the slot', filmWidth(sizes), 'the slot’s length less 1 mm for the sides'),
+    mm('filmAcross', 'Film, along the slot', filmWidth(sizes), 'the slot’s length less the clearance at its sides'),
     mm(
       'slotForFilm',
       'Slot needed for plain film',

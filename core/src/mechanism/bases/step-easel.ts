@@ -98,6 +98,14 @@ export const stepEasel: Base = {
       range: ({ sizes }) => ({ min: 0, max: profileOf(sizes).slope - 6, because: '6 mm of the slope must be left at the main fold' }),
     },
     {
+      name: 'stripInset',
+      label: 'Clear strip inside the edges by',
+      kind: 'length',
+      default: 2,
+      help: 'At both ends, so that it does not show past the card.',
+      range: ({ sizes }) => ({ min: 0, max: Math.max(0, num(sizes, 'rail') - 8), because: 'the strip must be taped to both rails' }),
+    },
+    {
       name: 'panelClearance',
       label: 'Panel smaller than its window by',
       kind: 'length',

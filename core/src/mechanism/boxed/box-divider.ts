@@ -11,8 +11,6 @@ import type { BuildContext } from '../contract.js';
 import { num, type SizeItem } from '../sizes.js';
 import { uprightCrease } from '../drawing/upright.js';
 
-/** Width of a divider's tabs. */
-export const DIVIDER_TAB = 10;
 /** A figure that overhangs a tab is cut this far clear of it. */
 const TAB_GAP = 0.5;
 /** A divider is cut this much shorter than its wall is wide, for the thickness of both tabs. */
@@ -26,9 +24,10 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
   const distance = num(divider, 'distance');
   const id = `divider-${index + 1}`;
   const name = `divider ${index + 1}`;
-  const right = DIVIDER_TAB + wall;
+  const tab = num(sizes, 'tabWidth');
+  const right = tab + wall;
   const shorter = DIVIDER_CALIPERS * mechanismCaliper;
-  const glue = (x: number): Loop => rectangle(x, 1, DIVIDER_TAB - TAB_CLEARANCE - 0.5, strip - 2);
+  const glue = (x: number): Loop => rectangle(x, 1, tab - TAB_CLEARANCE - 0.5, strip - 2);
   const zones = [glue(0.5), glue(right + TAB_CLEARANCE)];
   const piece = blankPiece({
     id,
@@ -38,14 +37,14 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
     outline: withFigure(
       context,
       divider,
-      rectangle(0, 0, wall + 2 * DIVIDER_TAB, strip),
-      DIVIDER_TAB + num(divider, 'figureAt'),
+      rectangle(0, 0, wall + 2 * tab, strip),
+      tab + num(divider, 'figureAt'),
       strip,
       right,
     ),
     because: 'as long as the first wall is wide, less the thickness of its tabs, and a tab at either end',
     creases: [
-      uprightCrease('left', `${name}, left fold`, DIVIDER_TAB, [0, strip], 'mountain', -Math.PI),
+      uprightCrease('left', `${name}, left fold`, tab, [0, strip], 'mountain', -Math.PI),
       { ...uprightCrease('right', `${name}, right fold`, right, [0, strip], 'mountain', 0), allow: -shorter },
     ],
     zones: zones.map((outline, i) => ({
@@ -56,9 +55,9 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
       says: `glue inside the ${i === 0 ? 'fourth' : 'second'} wall, its fold ${spoken(distance)} from the corner of the first wall`,
     })),
     anchors: [
-      { panel: 'left-tab', name: `${name}, left tab`, at: [DIVIDER_TAB / 2, 1] },
-      { panel: id, name, at: [DIVIDER_TAB + wall / 2, 1] },
-      { panel: 'right-tab', name: `${name}, right tab`, at: [right + DIVIDER_TAB / 2, 1] },
+      { panel: 'left-tab', name: `${name}, left tab`, at: [tab / 2, 1] },
+      { panel: id, name, at: [tab + wall / 2, 1] },
+      { panel: 'right-tab', name: `${name}, right tab`, at: [right + tab / 2, 1] },
     ],
   });
   const bond = (side: 'left' | 'right'): Bond => ({
@@ -69,13 +68,14 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
     partner: `base/${side === 'left' ? 'fourth' : 'second'}-wall`,
     partnerFace: 'down',
     zone: `${side}-glue`,
-    placement: shifted([side === 'left' ? perimeter - distance - DIVIDER_TAB : wall + distance - right, 0]),
+    placement: shifted([side === 'left' ? perimeter - distance - tab : wall + distance - right, 0]),
   });
   return { piece, bonds: [bond('right'), bond('left')], length: wall - shorter, name };
 }
 
 /** A strip with a figure rising from it, as one outline. @param right where the right tab begins */
-function withFigure({ outline }: BuildContext, divider: SizeItem, strip: Loop, middle: number, top: number, right: number): Loop {
+function withFigure({ outline, sizes }: BuildContext, divider: SizeItem, strip: Loop, middle: number, top: number, right: number): Loop {
+  const tab = num(sizes, 'tabWidth');
   const figure = String(divider['figure']);
   if (figure === 'none') return strip;
   const sunk = Math.min(3, top / 2);
@@ -83,7 +83,7 @@ function withFigure({ outline }: BuildContext, divider: SizeItem, strip: Loop, m
   const shape = fitted(outline(figure), height + sunk, width).map(([x, y]): Point => [x + middle - width / 2, y + top - sunk]);
   // The figure may overhang a tab but not lie on it: the tab folds away from under it.
   const ends = [
-    rectangle(-1e3, -1, 1e3 + DIVIDER_TAB + TAB_GAP, top + 1 + TAB_GAP),
+    rectangle(-1e3, -1, 1e3 + tab + TAB_GAP, top + 1 + TAB_GAP),
     rectangle(right - TAB_GAP, -1, 1e3, top + 1 + TAB_GAP),
   ];
   const free = subtract(

@@ -15,8 +15,6 @@ import { items, num, type SizeContext, type SizeItem, type Sizes } from '../size
 import { panelStrip } from '../drawing/panel-strip.js';
 import { shrunk } from '../opening/window-sizes.js';
 
-/** Width of the tab that glues an easel to the board, lying behind its back edge. */
-const TAB = 12;
 const STOP_WIDTH = 6;
 /** A stop closer to the next back edge than this is that edge itself. */
 const SAME_PLACE = 0.5;
@@ -70,6 +68,7 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
   const { maxX: displayWidth, maxY: high } = boxOf(shape);
   const width = Math.min(displayWidth, num(sizes, 'width')) * (isNested(sizes) ? 0.5 : 1);
   const own = name.toLowerCase();
+  const tab = num(sizes, 'tabWidth');
   const { x, drawn } = panelStrip(width, [
     { panel: 'flap', name: `${own}, flap`, width: flap, then: { id: 'flap-fold', name: `${own}, hinge`, fold: 'valley', closed: 0 } },
     {
@@ -78,10 +77,10 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
       width: strut,
       then: { id: 'back-fold', name: `${own}, back fold`, fold: 'valley', closed: Math.PI },
     },
-    { panel: 'tab', name: `${own}, tab`, width: TAB },
+    { panel: 'tab', name: `${own}, tab`, width: tab },
   ]);
   const aside = (num(sizes, 'width') - width) / 2;
-  const tabGlue = rectangle(x[2]! + TAB_CLEARANCE, 1, TAB - TAB_CLEARANCE - 1, width - 2);
+  const tabGlue = rectangle(x[2]! + TAB_CLEARANCE, 1, tab - TAB_CLEARANCE - 1, width - 2);
   const sides = { strut, foot: flap };
   const ownStop = hasOwnStop(sizes, index);
   const strip = blankPiece({

@@ -1,14 +1,14 @@
 import { shifted } from '../../plane/placement.js';
 import { rectangle } from '../../plane/outline.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
-import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import { num, type Sizes } from '../sizes.js';
 
 /** Layers of card on the film: one on its front and, to hide what holds that, its twin behind. */
 export function layersOn(sizes: Sizes, filmWidth: number): { pieces: Piece[]; bonds: Bond[] } {
   const [from, height] = [num(sizes, 'layerFrom'), num(sizes, 'layerHeight')];
-  const width = filmWidth - 2 * EDGE_MARGIN;
+  const border = num(sizes, 'layerBorder');
+  const width = filmWidth - 2 * border;
   const glue = rectangle(1, 1, height - 2, width - 2);
   const layer = (id: string, name: string, says: string): Piece =>
     blankPiece({
@@ -17,7 +17,7 @@ export function layersOn(sizes: Sizes, filmWidth: number): { pieces: Piece[]; bo
       stock: 'display',
       faceUp: 'picture up, foot at the left',
       outline: rectangle(0, 0, height, width),
-      because: 'as high as you chose; as wide as the film less 3 mm on both sides',
+      because: 'as high as you chose; as wide as the film less its border on both sides',
       zones: [{ id: `${id}-glue`, kind: 'glue', face: 'down', outline: glue, says }],
       anchors: [{ panel: id, name: name.charAt(0).toLowerCase() + name.slice(1), at: [height / 2, width / 2] }],
     });
@@ -29,7 +29,7 @@ export function layersOn(sizes: Sizes, filmWidth: number): { pieces: Piece[]; bo
     partner: 'film/film',
     partnerFace: 'up',
     zone: 'layer-glue',
-    placement: shifted([from, EDGE_MARGIN]),
+    placement: shifted([from, border]),
   } as const;
   // Seen from behind, foot to foot with the one in front.
   const behind = {
@@ -39,7 +39,7 @@ export function layersOn(sizes: Sizes, filmWidth: number): { pieces: Piece[]; bo
     panel: 'twin/twin',
     partnerFace: 'down',
     zone: 'twin-glue',
-    placement: { to: [from, EDGE_MARGIN + width], turn: Math.PI, flipped: true },
+    placement: { to: [from, border + width], turn: Math.PI, flipped: true },
   } as const;
   const pieces = [layer('layer', 'Layer on the film', 'strong thin tape')];
   if (!hasTwin(sizes)) return { pieces, bonds: [front] };

@@ -7,9 +7,6 @@ import type { Bond } from '../../linkage/structure.js';
 import { num, type Sizes } from '../sizes.js';
 import type { StepProfile } from './step-profile.js';
 
-/** The clear strip ends this far inside both edges of the card. */
-const STRIP_INSET = 2;
-
 /** Lengths of a step easel's front from its sizes. */
 export const profileOf = (sizes: Sizes): StepProfile => {
   const [riser, tread, upperRiser] = [num(sizes, 'riser'), num(sizes, 'tread'), num(sizes, 'upperRiser')];
@@ -30,8 +27,9 @@ export function windowOf(sizes: Sizes): { x: Mm; across: Mm; along: Mm } {
 /** A clear strip across both rails, as wide as the upper riser, on the inside. */
 export function clearStrip(sizes: Sizes, u2: number): { piece: Piece; bonds: Bond[] } {
   const [across, rail] = [num(sizes, 'upperRiser'), num(sizes, 'rail')];
-  const along = num(sizes, 'length') - 2 * STRIP_INSET;
-  const glued = rail - STRIP_INSET - 1.5;
+  const inset = num(sizes, 'stripInset');
+  const along = num(sizes, 'length') - 2 * inset;
+  const glued = rail - inset - 1.5;
   const zone = (y: number) => rectangle(TAB_CLEARANCE, y, across - 2 * TAB_CLEARANCE, glued);
   const zones = [zone(0.5), zone(along - 0.5 - glued)];
   const piece = blankPiece({
@@ -40,7 +38,7 @@ export function clearStrip(sizes: Sizes, u2: number): { piece: Piece; bonds: Bon
     stock: 'film',
     faceUp: 'either face up',
     outline: rectangle(0, 0, across, along),
-    because: 'as wide as the upper riser, as long as the card less 2 mm at both ends',
+    because: 'as wide as the upper riser, as long as the card less its inset at both ends',
     zones: zones.map((outline, i) => ({
       id: i === 0 ? 'near-glue' : 'far-glue',
       kind: 'glue' as const,
@@ -58,7 +56,7 @@ export function clearStrip(sizes: Sizes, u2: number): { piece: Piece; bonds: Bon
     partner: `base/${i === 0 ? 'near' : 'far'}-rail`,
     partnerFace: 'down',
     zone: i === 0 ? 'near-glue' : 'far-glue',
-    placement: shifted([u2, STRIP_INSET]),
+    placement: shifted([u2, inset]),
     atOnce: 'clear strip inside both rails',
     flat: true,
   });
@@ -94,7 +92,7 @@ export function floatingPanel(sizes: Sizes): { piece: Piece; bond: Bond } {
       partner: 'strip/strip',
       partnerFace: 'up',
       zone: 'panel-glue',
-      placement: { to: [clearance - below, num(sizes, 'rail') - STRIP_INSET + clearance + width], turn: -Math.PI / 2, flipped: false },
+      placement: { to: [clearance - below, num(sizes, 'rail') - num(sizes, 'stripInset') + clearance + width], turn: -Math.PI / 2, flipped: false },
       flat: true,
     },
   };

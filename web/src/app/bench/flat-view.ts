@@ -6,7 +6,7 @@ import {
   mechanismById,
   boardOf,
   boardWords,
-  offGroove,
+  offKeptGroove,
   partOf,
   place,
   readsOffRuler,
@@ -140,7 +140,7 @@ export class FlatView implements OnDestroy {
       const [x2, y2] = toScreen(score.to, fit);
       const upright = readsOffRuler(score);
       const at = reading(score, fit);
-      const off = upright && !score.secondOfSpine ? offGroove(at, board) : undefined;
+      const off = upright && !score.secondOfSpine ? offKeptGroove(at, score.allowed, board) : undefined;
       return {
         score,
         x1,
@@ -153,7 +153,7 @@ export class FlatView implements OnDestroy {
           .join(''),
         upright,
         at,
-        words: upright ? boardWords(at, board, notation) : 'set between two pencil marks',
+        words: upright ? boardWords(at, board, notation, score.allowed) : 'set between two pencil marks',
         ...(upright && { stretch: this.stretchOf(score) }),
         ...(off !== undefined && { offGroove: Math.abs(off) }),
         labelX: upright ? x1 : (x1 + x2) / 2,

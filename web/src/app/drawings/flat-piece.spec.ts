@@ -1,5 +1,5 @@
 import { DEMO_CARDS, evaluate, type CutSheet } from '@diptychon/core';
-import { fitSheet, reading, rulerTicks, spread, toScreen } from './flat-piece';
+import { apart, fitSheet, reading, rulerTicks, spread, toScreen } from './flat-piece';
 
 function easelSheet(): CutSheet {
   const outcome = evaluate(DEMO_CARDS[0]!);
@@ -37,5 +37,34 @@ describe('a flat piece on screen', () => {
     expect(placed[0]).toBe(10);
     expect(placed[2]! - placed[1]!).toBeGreaterThanOrEqual(19.9);
     expect((placed[1]! + placed[2]!) / 2).toBeCloseTo(102, 6);
+  });
+});
+
+describe('round labels', () => {
+  const PICTURE = { width: 700, height: 460 };
+  const gaps = (placed: readonly (readonly [number, number])[]): number[] =>
+    placed.flatMap(([x, y], i) => placed.slice(i + 1).map(([u, v]) => Math.hypot(x - u, y - v)));
+
+  it('stay where they are wanted when nothing is in their way', () => {
+    const wanted = [
+      [100, 100],
+      [200, 100],
+    ] as const;
+    expect(apart(wanted, 36, PICTURE)).toEqual(wanted);
+  });
+
+  it('never cover each other, nor leave the picture, however many are wanted at one place', () => {
+    for (const at of [
+      [350, 230],
+      [10, 10],
+    ] as const) {
+      const placed = apart(
+        Array.from({ length: 15 }, () => at),
+        36,
+        PICTURE,
+      );
+      expect(Math.min(...gaps(placed))).toBeGreaterThan(35.9);
+      for (const [x, y] of placed) expect(Math.min(x, y, PICTURE.width - x, PICTURE.height - y)).toBeGreaterThanOrEqual(18);
+    }
   });
 });

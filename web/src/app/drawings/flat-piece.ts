@@ -69,6 +69,29 @@ export function spread(wanted: readonly number[], least: number): number[] {
   return placed;
 }
 
+const WAYS = 12;
+const FARTHEST = 8;
+
+/**
+ * Places for round labels, each as near to where it is wanted as one finds that is `least` from all before it and inside the
+ * picture: on wider and wider rings about its own place.
+ */
+export function apart(wanted: readonly Point[], least: number, { width, height }: { width: number; height: number }): Point[] {
+  const inside = ([x, y]: Point): boolean => x > least / 2 && y > least / 2 && x < width - least / 2 && y < height - least / 2;
+  return wanted.reduce<Point[]>((placed, [x, y]) => {
+    const rings = Array.from({ length: FARTHEST }, (_, ring) =>
+      Array.from({ length: WAYS }, (__, way): Point => {
+        const angle = (way / WAYS) * 2 * Math.PI;
+        const far = ((ring + 1) * least) / 2;
+        return [x + far * Math.cos(angle), y + far * Math.sin(angle)];
+      }),
+    );
+    const places: Point[] = [[x, y], ...rings.flat()];
+    const free = places.find((p) => inside(p) && placed.every((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) >= least - 0.01));
+    return [...placed, free ?? [x, y]];
+  }, []);
+}
+
 /** A score's position as read from the edge that lies at the ruler's zero. */
 export function reading(score: Score, fit: Pick<Fit, 'turned' | 'width'>): number {
   return fit.turned ? fit.width - score.from[0] : score.from[0];

@@ -1,11 +1,13 @@
 import { Component, computed, input } from '@angular/core';
 import type { CutSheet, Point, StepPicture } from '@diptychon/core';
-import { spread } from '../drawings/flat-piece';
+import { apart, spread } from '../drawings/flat-piece';
 import { pieceOnScreen } from '../drawings/piece-on-screen';
 
 const WIDTH = 700;
 const HEIGHT = 460;
 const MARGIN = 46;
+/** Round labels are this far from each other. */
+const LABEL = 36;
 
 interface Line {
   id: string;
@@ -53,8 +55,9 @@ interface Line {
       }
       @for (number of numbers(); track number.order) {
         <g class="cut-number">
-          <circle [attr.cx]="number.at[0]" [attr.cy]="number.at[1]" r="17" />
-          <text [attr.x]="number.at[0]" [attr.y]="number.at[1] + 6">{{ number.order }}</text>
+          <line [attr.x1]="number.at[0]" [attr.y1]="number.at[1]" [attr.x2]="number.label[0]" [attr.y2]="number.label[1]" />
+          <circle [attr.cx]="number.label[0]" [attr.cy]="number.label[1]" r="17" />
+          <text [attr.x]="number.label[0]" [attr.y]="number.label[1] + 6">{{ number.order }}</text>
         </g>
       }
     </svg>
@@ -97,8 +100,16 @@ export class StepDrawing {
           .filter(({ face }) => face === this.picture().face)
       : [],
   );
-  /** Numbers of cuts, each on its cut. */
-  protected readonly numbers = computed(() => (this.picture().numbers ?? []).map(({ order, at }) => ({ order, at: this.place()(at) })));
+  /** Numbers of cuts, each on its cut or, where another number is there, beside it with a line to it. */
+  protected readonly numbers = computed(() => {
+    const numbers = (this.picture().numbers ?? []).map(({ order, at }) => ({ order, at: this.place()(at) }));
+    const labels = apart(
+      numbers.map(({ at }) => at),
+      LABEL,
+      { width: WIDTH, height: HEIGHT },
+    );
+    return numbers.map((number, i) => ({ ...number, label: labels[i]! }));
+  });
   protected readonly scores = computed((): Line[] =>
     this.drawn()
       .of('mountain', 'valley')
