@@ -32,8 +32,15 @@ test('a card from a sheet uses the sheet', async ({ page }) => {
   await startKind(page, 'Easel, folded front');
   await page.locator('#new-from').locator('..').click();
   await page.getByRole('option', { name: 'a sheet I have' }).click();
+  // Card and display, each twice and once the depth by the length: 2 × 99 by 198 and 198 by 99 lie on 210 × 297.
+  const depth = page.locator('.found dip-number').first();
+  await expect(depth).toContainText('99 mm');
+  await page.locator('#new-count').locator('..').click();
+  await page.getByRole('option', { name: 'two cards from one sheet' }).click();
+  await expect(page.locator('.found')).toContainText('one sheet, twice');
+  await expect(depth).toContainText('99 mm');
   await page.getByRole('button', { name: 'Take it to the bench' }).click();
-  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('148.5 mm');
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('99 mm');
 });
 
 test('a closed size that cannot be is refused before anything is made', async ({ page }) => {

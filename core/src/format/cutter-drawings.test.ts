@@ -11,7 +11,8 @@ import { distance, distanceToSegment, type Point } from '../plane/point.js';
 import { INCH_WORKSHOP, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { writeDxf } from './dxf.js';
-import { drawingsOf, onBeds, placeIn } from './layout.js';
+import { onBeds, placeIn } from '../plan/beds.js';
+import { drawingsOf } from './layout.js';
 import { writeSvg } from './svg.js';
 
 /** The package's types describe it as a namespace; at run time it is the class. */

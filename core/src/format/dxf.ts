@@ -1,6 +1,7 @@
 import Drawing from 'dxf-writer';
 import { flattened, pathOf } from '../plane/curves.js';
-import { placeIn, type Drawing as CutterDrawing } from './layout.js';
+import { placeIn } from '../plan/beds.js';
+import type { Drawing as CutterDrawing } from './layout.js';
 import { LAYERS, linesOf, type CutterOptions, type LayerName } from './lines.js';
 
 /** Colours of the layers, by their numbers in the format. */

@@ -1,6 +1,7 @@
 import { pathOf, type Segment } from '../plane/curves.js';
 import type { Point } from '../plane/point.js';
-import { placeIn, type Drawing } from './layout.js';
+import { placeIn } from '../plan/beds.js';
+import type { Drawing } from './layout.js';
 import { LAYERS, linesOf, type CutterOptions, type DrawnLine, type LayerName } from './lines.js';
 import { escaped } from './xml.js';
 

@@ -147,7 +147,8 @@ function firstToFollow(free: readonly FreeSize[], given: Sizes, context: SizeCon
       const own = (given[size.name] ?? []) as readonly SizeItem[];
       for (const [index, item] of value.entries()) {
         for (const part of size.item) {
-          const inside = own[index]?.[part.name] === undefined ? followedInto(part, item[part.name], { ...context, item, index }) : undefined;
+          const inside =
+            own[index]?.[part.name] === undefined ? followedInto(part, item[part.name], { ...context, item, index }) : undefined;
           if (inside !== undefined)
             return { name: size.name, value: value.map((entry, i) => (i === index ? { ...entry, [part.name]: inside } : entry)) };
         }
@@ -229,7 +230,10 @@ function onMark(size: PlainSize, preset: Mm, context: SizeContext): Mm {
 }
 
 const liesOnMarks = (size: PlainSize, value: Mm, { marks }: SizeContext): boolean =>
-  marks === 'inch' && size.kind === 'length' && !size.asCut && value >= (typeof size.default === 'function' ? LEAST_MARKED : LEAST_CLEARANCE);
+  marks === 'inch' &&
+  size.kind === 'length' &&
+  !size.asCut &&
+  value >= (typeof size.default === 'function' ? LEAST_MARKED : LEAST_CLEARANCE);
 
 const SIXTEENTH = MM_PER_INCH / 16;
 /** A shorter clearance is given by play, not by a ruler. */

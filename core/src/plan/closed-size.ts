@@ -1,3 +1,4 @@
+import { stockOf, stocksOf } from '../card/card-stocks.js';
 import { draw, type Drawing } from '../card/draw.js';
 import type { CardDocument } from '../card/document.js';
 import { cardToTry, sizesForClosed } from '../card/try-out.js';
@@ -8,6 +9,7 @@ import { boxOf } from '../plane/outline.js';
 import { cutSheet } from '../sheet/cut-sheet.js';
 import type { Envelope } from '../supplies/envelopes.js';
 import type { SheetSize } from '../supplies/sheets.js';
+import { high, onBeds, wide } from './beds.js';
 
 /** A closed card: across the fold, and along it. */
 export interface ClosedSize {
@@ -47,44 +49,95 @@ export function closedSizeOf({ design }: { design: Pick<Drawing, 'base'> }): Clo
   return { depth: maxX - minX, length: maxY - minY };
 }
 
-const SEARCH_STEPS = 16;
-/** Shares of a base's own size that are tried when that is too large. */
-const SMALLER = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3];
-const LARGEST_SHARE = 6;
-
-/**
- * The largest closed card of a base whose every blank comes out of a sheet of that size, in the base's own
- * proportions; for two plain leaves the whole sheet is used. Nothing when not even a small one does.
- */
-export function sizeForSheet(base: Base, sheet: SheetSize): ClosedSize | undefined {
-  const [long, short] = sheet.width >= sheet.height ? [sheet.width, sheet.height] : [sheet.height, sheet.width];
-  const halved = { depth: long / 2, length: short };
-  if (comesOut(base, halved, [long, short]) && !comesOut(base, scaledSize(halved, 1.01), [long, short])) return halved;
-  const own = draw(cardToTry(base));
-  if (!own.ok) return undefined;
-  const preset = closedSizeOf({ design: own.drawing });
-  const scaled = (k: number): ClosedSize => scaledSize(preset, k);
-  const fits = (k: number): boolean => comesOut(base, scaled(k), [long, short]);
-  const start = SMALLER.find(fits);
-  if (start === undefined) return undefined;
-  let [least, most] = [start, start === 1 ? LARGEST_SHARE : start + 0.1];
-  for (let i = 0; i < SEARCH_STEPS; i++) {
-    const middle = (least + most) / 2;
-    if (fits(middle)) least = middle;
-    else most = middle;
-  }
-  return scaled(least);
+/** A closed card from a sheet, and how many such cards the sheet gives. */
+export interface SizeFromSheet extends ClosedSize {
+  count: number;
 }
 
-const scaledSize = ({ depth, length }: ClosedSize, k: number): ClosedSize => ({ depth: depth * k, length: length * k });
+/** Lengths for widths that are tried first, and how a card is made smaller until it comes out. */
+const PROPORTIONS = [0.5, 0.6, 0.71, 0.84, 1, 1.19, 1.41, 1.68, 2];
+const SMALLER = 0.88;
+const SMALLEST: Mm = 40;
+const HALVINGS = 12;
+/** The best of the proportions is made larger one way and the other, in turn, until neither way gives anything. */
+const POLISHES = 3;
+const FINE_HALVINGS = 34;
 
-function comesOut(base: Base, size: ClosedSize, [long, short]: readonly [Mm, Mm]): boolean {
-  const drawn = draw(cardOfClosedSize(base, size));
-  return (
-    drawn.ok &&
-    drawn.drawing.pieces.every((piece) => {
-      const { width, height } = cutSheet(piece);
-      return Math.max(width, height) <= long + 1e-6 && Math.min(width, height) <= short + 1e-6;
-    })
-  );
+/**
+ * The largest closed card of a base of which all card and paper pieces come out of one sheet, laid in rows; of two cards where
+ * asked for. Its proportions are whatever gives most. Film and raised stock come from elsewhere. Nothing when not even a
+ * small one comes out.
+ */
+export function sizeForSheet(base: Base, sheet: SheetSize, count = 1): SizeFromSheet | undefined {
+  const out = (size: ClosedSize): ClosedSize | undefined =>
+    Math.min(size.depth, size.length) >= SMALLEST ? comesOut(base, size, sheet, count) : undefined;
+  const fits = (size: ClosedSize): boolean => out(size) !== undefined;
+  const area = (size: ClosedSize): number => {
+    const { depth, length } = out(size)!;
+    return depth * length;
+  };
+  let best: ClosedSize | undefined;
+  for (const proportion of PROPORTIONS) {
+    const found = largestOf(proportion, sheet, fits);
+    if (found && (!best || area(found) > area(best))) best = found;
+  }
+  if (!best) return undefined;
+  for (let i = 0; i < POLISHES; i++) {
+    const before = area(best);
+    for (const way of ['depth', 'length'] as const) {
+      const { [way]: now } = best;
+      const larger = (share: number): ClosedSize => ({ ...best!, [way]: now * share });
+      best = larger(most((share) => fits(larger(share)), 1, 1.6, FINE_HALVINGS));
+    }
+    if (area(best) < before * 1.0001) break;
+  }
+  return { ...out(best)!, count };
+}
+
+/** The largest of a proportion that comes out: from the sheet's own length down, until one does. */
+function largestOf(proportion: number, sheet: SheetSize, fits: (size: ClosedSize) => boolean): ClosedSize | undefined {
+  const sized = (depth: Mm): ClosedSize => ({ depth, length: depth * proportion });
+  let depth = Math.max(sheet.width, sheet.height) / Math.max(1, proportion);
+  while (Math.min(depth, depth * proportion) >= SMALLEST && !fits(sized(depth))) depth *= SMALLER;
+  if (!fits(sized(depth))) return undefined;
+  return sized(most((at) => fits(sized(at)), depth, depth / SMALLER, HALVINGS));
+}
+
+/** The largest value for which something holds, between one for which it does and one for which it need not. */
+function most(holds: (value: number) => boolean, least: number, beyond: number, halvings: number): number {
+  let [low, high] = [least, beyond];
+  for (let i = 0; i < halvings; i++) {
+    const middle = (low + high) / 2;
+    if (holds(middle)) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+/**
+ * The closed size that such a card really has, where all pieces of so many of them that are cut from card or paper lie on one
+ * sheet, whichever way it is turned; nothing where they do not.
+ */
+function comesOut(base: Base, size: ClosedSize, { width, height }: SheetSize, count: number): ClosedSize | undefined {
+  const card = cardOfClosedSize(base, size);
+  const drawn = draw(card);
+  if (!drawn.ok) return undefined;
+  const stocks = stocksOf(card);
+  const own = drawn.drawing.pieces
+    .filter((piece) => ['card', 'paper'].includes(stockOf({ stocks }, piece).kind))
+    .map((piece) => cutSheet(piece));
+  const all = Array.from({ length: count }, () => own).flat();
+  const room = width * height + 1e-6;
+  if (all.reduce((sum, sheet) => sum + sheet.width * sheet.height, 0) > room) return undefined;
+  const lies = [
+    { width, height },
+    { width: height, height: width },
+  ].some((bed) => {
+    const beds = onBeds(all, bed, 0);
+    return (
+      beds.length === 1 &&
+      beds[0]!.every((placed) => placed.x + wide(placed) <= bed.width + 1e-6 && placed.y + high(placed) <= bed.height + 1e-6)
+    );
+  });
+  return lies ? closedSizeOf({ design: drawn.drawing }) : undefined;
 }

@@ -3,13 +3,14 @@ import { DEMO_CARDS } from '../card/demo-cards.js';
 import { newCard, rootOf } from '../card/document.js';
 import { evaluate } from '../evaluate.js';
 import { fits } from '../supplies/envelopes.js';
-import { blanksFrom } from '../supplies/sheets.js';
 import { INCH_WORKSHOP, KNOWN_SHEETS, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { boardById, cardOn, cardWith, evaluated, having } from '../testing/evaluated.js';
 import { benchSteps } from './bench-steps.js';
 import { baseById, CATALOGUE } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
 import { cardOfClosedSize, closedSizeOf, sizeForEnvelope, sizeForSheet } from './closed-size.js';
+import { stockOf } from '../card/card-stocks.js';
+import { onBeds } from './beds.js';
 import { materialsOf } from './materials.js';
 import { scoreRuns } from './score-runs.js';
 
@@ -129,25 +130,54 @@ describe('a closed size', () => {
     }
   });
 
-  it('found for a sheet uses the whole sheet for two plain leaves', () => {
+  it('found for a sheet uses the whole sheet for two plain leaves, and half of it for two cards', () => {
     for (const sheet of KNOWN_SHEETS) {
-      const { depth, length } = sizeForSheet(baseById('folded-card'), sheet)!;
-      expect(blanksFrom(sheet, 2 * depth, length).count).toBe(1);
-      expect(2 * depth * length).toBeCloseTo(sheet.width * sheet.height, 6);
+      const [one, two] = [1, 2].map((count) => sizeForSheet(baseById('folded-card'), sheet, count)!);
+      // 320 mm is the most that a leaf may have.
+      if (Math.max(sheet.width / 2, sheet.height / 2) < 160) {
+        expect(2 * one!.depth * one!.length).toBeCloseTo(sheet.width * sheet.height, 3);
+        expect(4 * two!.depth * two!.length).toBeCloseTo(sheet.width * sheet.height, 3);
+      }
     }
   });
 
+  const A4 = KNOWN_SHEETS.find((sheet) => sheet.id === 'a4')!;
   it.each(CATALOGUE.filter((m): m is Base => m.kind === 'base').map((base) => [base.id, base] as const))(
-    'of %s found for a sheet of A4 lets every blank come out of it, and a larger one does not',
+    'of %s found for a sheet of A4 lets all its pieces lie on one sheet without overlap, and no larger one is as easily found',
     (_, base) => {
-      const a4 = KNOWN_SHEETS.find((sheet) => sheet.id === 'a4')!;
-      const size = sizeForSheet(base, a4)!;
-      const comesOut = (k: number): boolean => {
-        const outcome = evaluate(cardOfClosedSize(base, { depth: size.depth * k, length: size.length * k }));
-        return outcome.ok && outcome.evaluation.sheets.every(({ width, height }) => blanksFrom(a4, width, height).count > 0);
-      };
-      expect(comesOut(0.9999)).toBe(true);
-      expect(comesOut(1.02)).toBe(false);
+      for (const count of [1, 2]) {
+        const size = sizeForSheet(base, A4, count)!;
+        const pieces = (k: number) => {
+          const outcome = evaluate(cardOfClosedSize(base, { depth: size.depth * k, length: size.length * k }));
+          if (!outcome.ok) return undefined;
+          const { design, sheets } = outcome.evaluation;
+          const cut = sheets.filter(({ piece }) => ['card', 'paper'].includes(stockOf(design, piece).kind));
+          return Array.from({ length: count }, () => cut).flat();
+        };
+        const lies = (all: ReturnType<typeof pieces>): boolean =>
+          all !== undefined &&
+          [
+            { width: 210, height: 297 },
+            { width: 297, height: 210 },
+          ].some((bed) => {
+            const beds = onBeds(all, bed, 0);
+            const boxes = (beds[0] ?? []).map(({ sheet, x, y, turned }) => [
+              x,
+              y,
+              x + (turned ? sheet.height : sheet.width),
+              y + (turned ? sheet.width : sheet.height),
+            ]);
+            const inside = boxes.every(([, , right, top]) => right! <= bed.width + 1e-3 && top! <= bed.height + 1e-3);
+            const apart = boxes.every((a, i) =>
+              boxes
+                .slice(i + 1)
+                .every((c) => a[2]! <= c[0]! + 1e-3 || c[2]! <= a[0]! + 1e-3 || a[3]! <= c[1]! + 1e-3 || c[3]! <= a[1]! + 1e-3),
+            );
+            return beds.length === 1 && inside && apart;
+          });
+        expect([count, lies(pieces(1))]).toEqual([count, true]);
+        expect([count, lies(pieces(1.03))]).toEqual([count, false]);
+      }
     },
   );
 

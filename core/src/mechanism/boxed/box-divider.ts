@@ -34,14 +34,7 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
     name: `Divider ${index + 1}`,
     stock: 'mechanism',
     faceUp: 'picture up',
-    outline: withFigure(
-      context,
-      divider,
-      rectangle(0, 0, wall + 2 * tab, strip),
-      tab + num(divider, 'figureAt'),
-      strip,
-      right,
-    ),
+    outline: withFigure(context, divider, rectangle(0, 0, wall + 2 * tab, strip), tab + num(divider, 'figureAt'), strip, right),
     because: 'as long as the first wall is wide, less the thickness of its tabs, and a tab at either end',
     creases: [
       uprightCrease('left', `${name}, left fold`, tab, [0, strip], 'mountain', -Math.PI),
@@ -82,10 +75,7 @@ function withFigure({ outline, sizes }: BuildContext, divider: SizeItem, strip: 
   const [width, height] = [num(divider, 'figureWidth'), num(divider, 'figureHeight')];
   const shape = fitted(outline(figure), height + sunk, width).map(([x, y]): Point => [x + middle - width / 2, y + top - sunk]);
   // The figure may overhang a tab but not lie on it: the tab folds away from under it.
-  const ends = [
-    rectangle(-1e3, -1, 1e3 + tab + TAB_GAP, top + 1 + TAB_GAP),
-    rectangle(right - TAB_GAP, -1, 1e3, top + 1 + TAB_GAP),
-  ];
+  const ends = [rectangle(-1e3, -1, 1e3 + tab + TAB_GAP, top + 1 + TAB_GAP), rectangle(right - TAB_GAP, -1, 1e3, top + 1 + TAB_GAP)];
   const free = subtract(
     [{ outer: shape, holes: [] }],
     ends.map((outer) => ({ outer, holes: [] })),

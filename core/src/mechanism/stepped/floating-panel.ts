@@ -92,7 +92,11 @@ export function floatingPanel(sizes: Sizes): { piece: Piece; bond: Bond } {
       partner: 'strip/strip',
       partnerFace: 'up',
       zone: 'panel-glue',
-      placement: { to: [clearance - below, num(sizes, 'rail') - num(sizes, 'stripInset') + clearance + width], turn: -Math.PI / 2, flipped: false },
+      placement: {
+        to: [clearance - below, num(sizes, 'rail') - num(sizes, 'stripInset') + clearance + width],
+        turn: -Math.PI / 2,
+        flipped: false,
+      },
       flat: true,
     },
   };

@@ -69,8 +69,8 @@ export function spread(wanted: readonly number[], least: number): number[] {
   return placed;
 }
 
-const WAYS = 12;
-const FARTHEST = 8;
+const WAYS = 16;
+const FARTHEST = 24;
 
 /**
  * Places for round labels, each as near to where it is wanted as one finds that is `least` from all before it and inside the

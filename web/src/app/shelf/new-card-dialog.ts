@@ -37,6 +37,11 @@ export class NewCardDialog {
   /** an everyday one to begin with: the second of the list */
   protected readonly envelope = linkedSignal(() => (this.workshop().envelopes[1] ?? this.workshop().envelopes[0])?.id ?? '');
   protected readonly sheet = linkedSignal(() => this.workshop().sheets[0]?.id ?? '');
+  protected readonly count = signal(1);
+  protected readonly counts = [
+    { value: 1, label: 'one card, as large as it gives' },
+    { value: 2, label: 'two cards from one sheet' },
+  ];
   protected readonly notation = computed(() => this.workshop().notation);
   private readonly inches = computed(() => this.notation().startsWith('inch'));
   protected readonly depthText = signal<string | undefined>(undefined);
@@ -91,7 +96,8 @@ export class NewCardDialog {
       );
     if (this.from() === 'sheet') {
       const sheet = this.workshop().sheets.find((s) => s.id === this.sheet())!;
-      return sizeForSheet(base, sheet) ?? `No card of this kind has all its pieces on sheets of ${sheet.name}.`;
+      const of = this.count() === 1 ? 'all its pieces' : 'the pieces of two cards';
+      return sizeForSheet(base, sheet, this.count()) ?? `No card of this kind has ${of} on one sheet of ${sheet.name}.`;
     }
     const depth = parseLength(this.depthShown(), this.notation(), 'Across the fold');
     const length = parseLength(this.lengthShown(), this.notation(), 'Along the fold');
