@@ -8,7 +8,9 @@ import {
   ROOT,
   toDegrees,
   type BenchStep,
+  sayLength,
   type Mechanism,
+  type Notation,
   type PlainSize,
   type Report,
   type SizeContext,
@@ -98,7 +100,7 @@ function lineOf(size: ReturnType<typeof sizeRecord>, prefix = ''): string {
 }
 
 /** The report for reading at a terminal. */
-export function printReport({ pieces, measures, closed, open, findings, motion }: Report): string {
+export function printReport({ pieces, measures, closed, open, findings, motion }: Report, notation: Notation): string {
   const n = (value: number): string => String(Number(value.toFixed(2)));
   const lines = [
     'Pieces',
@@ -107,9 +109,9 @@ export function printReport({ pieces, measures, closed, open, findings, motion }
       ...piece.scores.map((s) => `    ${s.name} (${s.fold}): ${n(s.from[0])}, ${n(s.from[1])} to ${n(s.to[0])}, ${n(s.to[1])}`),
     ]),
     'Measures',
-    ...measures.map((m) => `  ${m.label}: ${n(m.value)} ${m.unit}, because ${m.because}`),
-    `Closed  ${n(closed.width)} × ${n(closed.height)} mm, ${n(closed.thickness)} mm thick`,
-    `Open    ${n(open.height)} mm high`,
+    ...measures.map((m) => `  ${m.label}: ${m.unit === 'mm' ? sayLength(m.value, notation) : `${n(m.value)}°`}, because ${m.because}`),
+    `Closed  ${sayLength(closed.width, notation)} × ${sayLength(closed.height, notation)}, ${n(closed.thickness)} mm thick`,
+    `Open    ${sayLength(open.height, notation)} high`,
     `Motion  ${motion.frames} frames, worst misfit ${motion.worstMisfit.toExponential(1)} mm, reachable ${n(motion.reachable.from)}° to ${n(motion.reachable.to)}°`,
     'Verdicts',
     ...findings.map((f) => `  ${f.severity.toUpperCase().padEnd(4)} ${f.says}`),

@@ -105,7 +105,7 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     else if (command === 'list') stdout.write(given.flags.has('json') ? json(catalogueRecord()) : printCatalogue());
     else if (command === 'compute') {
       const { evaluation } = evaluated(given);
-      stdout.write(given.flags.has('json') ? json(report(evaluation)) : printReport(report(evaluation)));
+      stdout.write(given.flags.has('json') ? json(report(evaluation)) : printReport(report(evaluation), evaluation.design.card.notation));
     } else if (command === 'steps') {
       const { evaluation, workshop } = evaluated(given);
       const steps = benchSteps(evaluation, workshop);

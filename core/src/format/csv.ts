@@ -1,4 +1,5 @@
 import { ROOT } from '../card/document.js';
+import { printAngle, sayLength } from '../measure/print.js';
 import { toDegrees } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
 
@@ -6,24 +7,26 @@ import type { Evaluation } from '../evaluate.js';
 export type CsvDialect = 'point' | 'comma';
 
 /**
- * All measures of a card and all places of its scores, one a line: part, piece, name, value, unit, reason; mm and degrees to a
- * thousandth. With a decimal comma the columns are parted by semicolons. Begins with the mark by which spreadsheets
+ * All measures of a card and all places of its scores, one a line: part, piece, name, value, unit, the value as the card's
+ * ruler reads it, reason; mm and degrees to a thousandth. With a decimal comma the columns are parted by semicolons. Begins with the mark by which spreadsheets
  * know UTF-8.
  */
-export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect = 'point'): string {
+export function writeCsv({ measures, sheets, design }: Evaluation, dialect: CsvDialect = 'point'): string {
   const separator = dialect === 'point' ? ',' : ';';
   const number = (value: number): string => {
     const text = String(Number(value.toFixed(3)));
     return dialect === 'point' ? text : text.replace('.', ',');
   };
+  const read = (mm: number): string => sayLength(mm, design.card.notation);
   const rows = [
-    ['part', 'piece', 'measure', 'value', 'unit', 'why'],
+    ['part', 'piece', 'measure', 'value', 'unit', 'as read', 'why'],
     ...measures.map(({ owner, label, value, unit, because }) => [
       owner,
       '',
       label,
       number(unit === 'rad' ? toDegrees(value) : value),
       unit === 'rad' ? 'deg' : 'mm',
+      unit === 'rad' ? printAngle(value) : read(value),
       because,
     ]),
     ...sheets.flatMap(({ piece, scores }) =>
@@ -33,6 +36,7 @@ export function writeCsv({ measures, sheets }: Evaluation, dialect: CsvDialect =
         name,
         number(from[0]),
         'mm',
+        read(from[0]),
         `${fold} from ${number(from[0])} / ${number(from[1])} to ${number(to[0])} / ${number(to[1])}, from the lower left corner`,
       ]),
     ),

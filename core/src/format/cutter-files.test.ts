@@ -96,16 +96,24 @@ describe('CSV of measures', () => {
   it.each([
     ['point', ',', (n: string) => Number(n)],
     ['comma', ';', (n: string) => Number(n.replace(',', '.'))],
-  ] as const)('has six columns and the right decimals with a decimal %s', (dialect, separator, number) => {
+  ] as const)('has seven columns and the right decimals with a decimal %s', (dialect, separator, number) => {
     const text = writeCsv(easel, dialect);
     expect(text.startsWith('\uFEFF')).toBe(true);
     const rows = read(text, separator);
-    expect(rows.every((row) => row.length === 6)).toBe(true);
+    expect(rows.every((row) => row.length === 7)).toBe(true);
     expect(new Set(rows.map((row) => row.join('|'))).size).toBe(rows.length);
     const top = rows.find((row) => row[2] === 'Top of the display')!;
     expect(top.slice(0, 2)).toEqual(['base', '']);
     expect(number(top[3]!)).toBeCloseTo(150 * Math.sin(Math.PI / 3), 3);
+    expect(top[5]).toBe('129.9 mm');
     expect(top[3]).toContain(dialect === 'point' ? '.' : ',');
+  });
+});
+
+describe('CSV of a card in inches', () => {
+  it('says every length as its ruler reads it, beside the millimetres', () => {
+    const text = writeCsv(evaluated({ ...cardOn('folded-card', { depth: 4.5 * 25.4, length: 100 }), notation: 'inch/8' }));
+    expect(text).toContain('main fold,114.3,mm,4 1/2 in,');
   });
 });
 

@@ -78,6 +78,8 @@ describe('printing a length', () => {
     expect(sayLength(10.71, 'cm')).toBe('1.07 cm');
     expect(sayLength(25.43, 'inch/8')).toBe('1 in');
     expect(sayLength(25.5, 'inch/8')).toBe('1 in and 0.1 mm');
+    // Half-way between two eighths is a sixteenth.
+    expect(sayLength((5 / 16) * 25.4, 'inch/8')).toBe('5/16 in');
   });
 });
 

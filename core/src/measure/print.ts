@@ -49,17 +49,21 @@ export function printLength(length: Mm, notation: Notation): PrintedLength {
 const TELLABLE: Mm = 0.05;
 
 /**
- * A length as one phrase that owns up to its rounding, as far as a ruler shows it: `5 7/8 in and 0.4 mm`. Millimetres are
- * given to a tenth, so that nothing is left to say of them.
+ * A length as a maker reads it: on a mark, or half-way between two of them, which a ruler shows too; what is left over only as
+ * far as it can be told, to a tenth of a mm. Millimetres are given to a tenth, so that nothing is left to say of them.
  */
-export function sayLength(length: Mm, notation: Notation): string {
-  const { text, off } = printLength(length, notation);
-  const amount = Math.abs(off);
-  // Half-way between two marks is a place that a ruler shows too.
+export function readLength(length: Mm, notation: Notation): PrintedLength {
+  const printed = printLength(length, notation);
+  if (Math.abs(printed.off) < TELLABLE) return { ...printed, off: 0 };
   const denominator = inchDenominator(notation);
-  const half = denominator !== undefined && amount >= TELLABLE ? printLength(length, `inch/${2 * denominator}` as Notation) : undefined;
-  if (half && Math.abs(half.off) < TELLABLE) return half.text;
-  return amount < TELLABLE ? text : `${text} ${off > 0 ? 'and' : 'less'} ${Number(amount.toFixed(1))} mm`;
+  const half = denominator !== undefined ? printLength(length, `inch/${2 * denominator}` as Notation) : undefined;
+  return half && Math.abs(half.off) < TELLABLE ? { ...half, off: 0 } : printed;
+}
+
+/** A length as one phrase that owns up to its rounding: `5 7/8 in and 0.4 mm`. */
+export function sayLength(length: Mm, notation: Notation): string {
+  const { text, off } = readLength(length, notation);
+  return off === 0 ? text : `${text} ${off > 0 ? 'and' : 'less'} ${Number(Math.abs(off).toFixed(1))} mm`;
 }
 
 /** An angle in degrees to a tenth, as makers read a protractor. */

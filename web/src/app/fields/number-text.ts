@@ -1,5 +1,5 @@
 import { Component, computed, input } from '@angular/core';
-import { printAngle, printLength, sayLength, type Notation } from '@diptychon/core';
+import { printAngle, readLength, sayLength, type Notation } from '@diptychon/core';
 
 /** A number set for reading: real fractions, tabular figures, and what the mark leaves out. */
 @Component({
@@ -45,8 +45,8 @@ export class NumberText {
   readonly value = input.required<number>();
   readonly unit = input<'mm' | 'rad'>('mm');
   readonly notation = input.required<Notation>();
-  protected readonly printed = computed(() => printLength(this.value(), this.notation()));
+  protected readonly printed = computed(() => readLength(this.value(), this.notation()));
   protected readonly said = computed(() => sayLength(this.value(), this.notation()));
   protected readonly angle = computed(() => printAngle(this.value()));
-  protected readonly offText = computed(() => `${this.printed().off > 0 ? '+' : '−'}${Number(Math.abs(this.printed().off).toFixed(2))} mm`);
+  protected readonly offText = computed(() => `${this.printed().off > 0 ? '+' : '−'}${Number(Math.abs(this.printed().off).toFixed(1))} mm`);
 }

@@ -1,6 +1,6 @@
 import { Component, computed, inject, linkedSignal, model, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { parseLength, partsOf, sizeForEnvelope, sizeForSheet, type CardDocument, told, type ClosedSize } from '@diptychon/core';
+import { parseLength, partsOf, sayLength, sizeForEnvelope, sizeForSheet, type CardDocument, told, type ClosedSize } from '@diptychon/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -103,9 +103,10 @@ export class NewCardDialog {
     const length = parseLength(this.lengthShown(), this.notation(), 'Along the fold');
     if (!depth.ok) return depth.problem;
     if (!length.ok) return length.problem;
+    const say = (mm: number): string => sayLength(mm, this.notation());
     const wrong = [depth.value, length.value].find((mm) => mm < 40 || mm > 320);
     if (wrong !== undefined)
-      return `${Math.round(wrong)} mm does not work; allowed is 40 mm to 320 mm, so that it can be handled and cut from a sheet.`;
+      return `${say(wrong)} does not work; allowed is ${say(40)} to ${say(320)}, so that it can be handled and cut from a sheet.`;
     return { depth: depth.value, length: length.value };
   }
 }
