@@ -152,7 +152,7 @@ export function newCard({ base, movements = [], stocks, ...given }: Given, works
     version: CURRENT_VERSION,
     foldEdge: 'side',
     notation: workshop?.notation ?? 'mm',
-    ...(workshop && inchDenominator(workshop.notation) !== undefined && { marks: 'inch' as const }),
+    ...(inchDenominator(given.notation ?? workshop?.notation ?? 'mm') !== undefined && { marks: 'inch' as const }),
     board: usual.board,
     ...given,
     parts: [{ id: ROOT, mechanism: base.mechanism, sizes: base.sizes }, ...movements],

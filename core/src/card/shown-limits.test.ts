@@ -3,6 +3,7 @@ import { CATALOGUE } from '../mechanism/catalogue.js';
 import { evaluate } from '../evaluate.js';
 import { ROOT, type CardDocument, type CardPart } from './document.js';
 import { contextFor, filledSizes } from './set-size.js';
+import { INCH_WORKSHOP, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardToTry } from './try-out.js';
 
 const withSize = (card: CardDocument, owner: string, name: string, value: unknown): CardDocument => ({
@@ -10,8 +11,12 @@ const withSize = (card: CardDocument, owner: string, name: string, value: unknow
   parts: card.parts.map((part) => (part.id === owner ? { ...part, sizes: { ...part.sizes, [name]: value } as CardPart['sizes'] } : part)),
 });
 
-describe.each(CATALOGUE.map((mechanism) => [mechanism.id, mechanism] as const))('limits shown of %s', (_id, mechanism) => {
-  const card = cardToTry(mechanism);
+const CASES = [METRIC_WORKSHOP, INCH_WORKSHOP].flatMap((workshop) =>
+  CATALOGUE.map((mechanism) => [mechanism.id, workshop.region, mechanism, workshop] as const),
+);
+
+describe.each(CASES)('limits shown of %s, %s', (_id, _region, mechanism, workshop) => {
+  const card = cardToTry(mechanism, {}, workshop);
   const owner = mechanism.kind === 'base' ? ROOT : mechanism.usualId;
   const sizes = filledSizes(card, owner);
   const context = { ...contextFor(card, owner), sizes };

@@ -1,7 +1,7 @@
 import { toRadians } from '../measure/units.js';
 import type { Mm } from '../measure/units.js';
 import { LEAST_TAB, TAB_CLEARANCE } from '../supplies/limits.js';
-import { num, type FreeSize } from './sizes.js';
+import { num, type FreeSize, type Sizes } from './sizes.js';
 
 /** Sizes that every folded base has. */
 
@@ -76,14 +76,20 @@ export const INNER_FROM: FreeSize = {
 
 export const STRAIGHT = toRadians(180);
 
-/** How wide the tabs are that glue a part on. */
-export function tabSize(preset: Mm, help: string): FreeSize {
+const MOST_TAB: Mm = 20;
+
+/** How wide the tabs are that glue a part on. @param room how much there is for them at the most */
+export function tabSize(preset: Mm, help: string, room: (sizes: Sizes) => Mm = () => MOST_TAB): FreeSize {
   return {
     name: 'tabWidth',
     label: 'Glue tabs',
     kind: 'length',
     default: preset,
     help,
-    range: () => ({ min: LEAST_TAB + TAB_CLEARANCE, max: 20, because: 'a narrower tab peels off, and a wider one shows' }),
+    range: ({ sizes }) => ({
+      min: LEAST_TAB + TAB_CLEARANCE,
+      max: Math.min(MOST_TAB, room(sizes)),
+      because: 'a narrower tab peels off, and a wider one shows or lies in the way of others',
+    }),
   };
 }

@@ -58,7 +58,7 @@ export const boxCard: Base = {
       help: 'Without flaps.',
       range: () => ({ min: 25, max: 250, because: 'a lower box holds no dividers, and a higher one needs more than a sheet' }),
     },
-    tabSize(10, 'Of the walls, and at both ends of every divider.'),
+    tabSize(10, 'Of the walls, and at both ends of every divider.', (sizes) => num(sizes, 'secondWall') / 2),
     {
       name: 'thirdWall',
       label: 'Third wall',
