@@ -58,7 +58,8 @@ type Closing = ClaimOf<'closing'>;
 export const LEAST_PROP: Mm = 20;
 /** A prop that is a mere point dents the leaf by so much. */
 const POINT_DENTS: Mm = 1;
-const ALONG_SAMPLES = 30;
+/** A shorter one gives way altogether, the more the shorter it is. */
+const SPLINTER: Mm = 2;
 const ACROSS_SAMPLES = 24;
 
 /**
@@ -74,29 +75,57 @@ function propsBetween(design: Design, pose: Pose, flatPile: readonly Slab[], clo
   const grid = Array.from({ length: ACROSS_SAMPLES }, (_, i) => ((i + 0.5) / ACROSS_SAMPLES) * closing.depth);
   // Where the give of the crease ends, the whole thickness begins to count.
   const xs = [...new Set([...corners, ...grid, CREASE_ZONE + 1e-6])].filter((x) => x > 0.5 && x < closing.depth).sort((a, b) => a - b);
-  const step = closing.length / ALONG_SAMPLES;
-  const needed = Math.max(1, Math.min(ALONG_SAMPLES, Math.round(LEAST_PROP / step)));
   const lines = pile.map(({ area }) => new ScanLines(mirrored(area)));
   const slices = pile.map(() => new Float64Array(MOST_CROSSINGS));
   const counts = new Int32Array(pile.length);
   const sides = pile.map(({ body }) => (lower.has(body) ? LOWER : upper.has(body) ? UPPER : 0));
-  const along = new Float64Array(ALONG_SAMPLES);
   return xs.map((x) => {
     pile.forEach(({ box }, k) => (counts[k] = x < box.minX || x > box.maxX ? 0 : lines[k]!.at(x, slices[k]!)));
-    for (let i = 0; i < ALONG_SAMPLES; i++) along[i] = thicknessBetween(pile, sides, slices, counts, (i + 0.5) * step);
-    return { r: x, thickness: propping(along.slice().sort(), needed) };
+    return { r: x, thickness: propping(stretchesAlong(pile, sides, slices, counts)) };
   });
 }
 
-/** @param rising thicknesses at places along the fold, from the least up @param needed how many places make a long prop */
-function propping(rising: Float64Array, needed: number): Mm {
-  let most = 0;
-  for (let long = 1; long <= needed; long++) most = Math.max(most, rising[rising.length - long]! - POINT_DENTS * (1 - long / needed));
+/** How thick it is, and over what length along the fold. */
+interface Stretch {
+  thickness: Mm;
+  length: Mm;
+}
+
+/** What lies between the sides of a fold along one line beside it: exact, since it changes only where a slab begins or ends. */
+function stretchesAlong(pile: readonly Slab[], sides: readonly number[], slices: readonly Float64Array[], counts: Int32Array): Stretch[] {
+  const ends: Mm[] = [];
+  slices.forEach((slice, k) => {
+    for (let i = 0; i < counts[k]!; i++) ends.push(slice[i]!);
+  });
+  ends.sort((a, b) => a - b);
+  const found: Stretch[] = [];
+  for (let i = 1; i < ends.length; i++) {
+    const [from, to] = [ends[i - 1]!, ends[i]!];
+    if (to - from < 1e-9) continue;
+    const thickness = thicknessBetween(pile, sides, slices, counts, (from + to) / 2);
+    if (thickness > 0) found.push({ thickness, length: to - from });
+  }
+  return found;
+}
+
+/** The greatest thickness that props a leaf, each less what so short a stretch of it and of what is thicker dents the leaf. */
+function propping(stretches: Stretch[]): Mm {
+  let [most, long] = [0, 0];
+  for (const { thickness, length } of stretches.sort((a, b) => b.thickness - a.thickness)) {
+    long += length;
+    most = Math.max(most, propped(thickness, long));
+  }
   return most;
 }
 
+/** What is left of a thickness over a length: a short prop dents the leaf by up to a mm, and no hand feels a splinter of one. */
+function propped(thickness: Mm, length: Mm): Mm {
+  const dented = (long: Mm): Mm => Math.max(0, thickness - POINT_DENTS * (1 - Math.min(1, long / LEAST_PROP)));
+  return length >= SPLINTER ? dented(length) : (dented(SPLINTER) * length) / SPLINTER;
+}
+
 /**
- * The pile as seen from a closed fold: x away from it over its leaves, y along it from where the score begins. The fold lies
+ * The pile as seen from a closed fold: x away from it over its leaves, y along it, beyond both its ends too. The fold lies
  * where it has come to lie in the closed card, and its leaves on whichever side of it they do.
  */
 function besideFold(design: Design, pose: Pose, pile: readonly Slab[], closing: Closing): Slab[] {

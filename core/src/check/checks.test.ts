@@ -357,3 +357,25 @@ describe('a blank that no sheet holds', () => {
     expect(said.value).toBeCloseTo(10, 6);
   });
 });
+
+describe('a short prop', () => {
+  /** The greatest thickness that props the leaf of an easel with a stop of this length. */
+  const propped = (stopLength: number, stopHeight = 5): number => {
+    const { closed } = evaluated(cardOn('easel-folded-front', { depth: 150, length: 105, stopLength, stopHeight }));
+    return Math.max(...Object.values(closed.props).flatMap((props) => props.map(({ thickness }) => thickness)));
+  };
+
+  it('dents the leaf by up to a mm, the more the shorter it is, exactly', () => {
+    const long = propped(30);
+    for (const length of [19, 16.4, 12.3, 10]) expect(long - propped(length)).toBeCloseTo(1 - length / 20, 6);
+    expect(propped(21)).toBeCloseTo(long, 6);
+  });
+
+  it('is seen along all of the fold’s line, however short the chord that is left of the fold', () => {
+    const [chord, stopLength, stopHeight] = [5, 18, 6];
+    const card = (size: number) =>
+      evaluated(cardOn('easel-shape', { outline: 'star', size, chord, stopDistance: 120, stopHeight, stopLength }));
+    const thickest = (size: number): number => Math.max(...card(size).closed.props['base/main-fold']!.map(({ thickness }) => thickness));
+    for (const size of [160, 160.001, 160.5]) expect(thickest(size)).toBeGreaterThanOrEqual(stopHeight - (1 - stopLength / 20) - 1e-6);
+  });
+});

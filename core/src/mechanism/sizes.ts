@@ -235,6 +235,12 @@ const liesOnMarks = (size: PlainSize, value: Mm, { marks }: SizeContext): boolea
   !size.asCut &&
   value >= (typeof size.default === 'function' ? LEAST_MARKED : LEAST_CLEARANCE);
 
+/** A clearance that no size gives, on the maker's own marks: of an inch the nearest thirty-second, and never none. */
+export function clearanceOn(marks: Marks, preset: Mm): Mm {
+  const mark = MM_PER_INCH / 32;
+  return marks === 'mm' ? preset : Math.max(1, Math.round(preset / mark)) * mark;
+}
+
 const SIXTEENTH = MM_PER_INCH / 16;
 /** A shorter clearance is given by play, not by a ruler. */
 const LEAST_CLEARANCE: Mm = 0.8;

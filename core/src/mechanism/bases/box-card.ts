@@ -8,7 +8,7 @@ import { toRadians, type Mm } from '../../measure/units.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
 import { dividerOf } from '../boxed/box-divider.js';
-import { items, num, type Range, type Sizes } from '../sizes.js';
+import { clearanceOn, items, num, type Range, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
@@ -19,6 +19,8 @@ const WALLS = ['first', 'second', 'third', 'fourth'] as const;
 const LEAST_FLAP = 5;
 /** Flaps stand back from the corners by this, so that they part freely. */
 const FLAP_INSET = 0.5;
+/** The glue tab is cut slanting by this at both ends, so that it slips in. */
+const TAB_TAPER = 3;
 
 const wallRange = (): Range => ({
   min: 25,
@@ -192,10 +194,11 @@ export const boxCard: Base = {
     const height = num(sizes, 'height');
     const widths = [first, second, num(sizes, 'thirdWall'), num(sizes, 'fourthWall')];
     const x = edgesOf([...widths, num(sizes, 'tabWidth')]);
+    const inset = clearanceOn(context.marks, FLAP_INSET);
     const flaps = items(sizes, 'flaps')
-      .map((flap, i) => ({ wall: WALLS[i]!, from: x[i]! + FLAP_INSET, to: x[i + 1]! - FLAP_INSET, height: num(flap, 'height') }))
+      .map((flap, i) => ({ wall: WALLS[i]!, from: x[i]! + inset, to: x[i + 1]! - inset, height: num(flap, 'height') }))
       .filter((flap) => flap.height >= LEAST_FLAP);
-    const piece = wallsPiece(x, height, flaps);
+    const piece = wallsPiece(x, height, flaps, clearanceOn(context.marks, TAB_TAPER));
     const dividers = items(sizes, 'dividers').map((divider, i) => dividerOf(context, divider, i, x[4]!));
     const angle = num(sizes, 'flapAngle');
     const tallest = Math.max(0, ...flaps.map((flap) => flap.height));
@@ -270,7 +273,7 @@ interface Flap {
   height: number;
 }
 
-function wallsPiece(x: readonly number[], height: number, flaps: readonly Flap[]): Piece {
+function wallsPiece(x: readonly number[], height: number, flaps: readonly Flap[], taper: number): Piece {
   const [end, tabEnd] = [x[4]!, x[5]!];
   const top: Point[] = [...flaps].reverse().flatMap(({ from, to, height: up }): Point[] => [
     [to, height],
@@ -287,7 +290,7 @@ function wallsPiece(x: readonly number[], height: number, flaps: readonly Flap[]
     name: 'Walls',
     stock: 'base',
     faceUp: 'outside up',
-    outline: [[0, 0], [end, 0], [tabEnd, 3], [tabEnd, height - 3], [end, height], ...top, [0, height]],
+    outline: [[0, 0], [end, 0], [tabEnd, taper], [tabEnd, height - taper], [end, height], ...top, [0, height]],
     because: 'four walls side by side and a tab that closes the box',
     creases: [
       corner(1, 'first-second', 'corner of first and second wall', 0),

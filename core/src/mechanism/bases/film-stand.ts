@@ -87,6 +87,14 @@ export const filmStand: Base = {
       }),
     },
     {
+      name: 'sideClearance',
+      label: 'Film narrower than its slot by',
+      kind: 'length',
+      default: 1,
+      help: 'So that it slides without catching at the ends.',
+      range: () => ({ min: 0.4, max: 5, because: 'a film as wide as its slot binds, and a much narrower one tilts' }),
+    },
+    {
       name: 'layer',
       label: 'Layer on the film',
       kind: 'choice',
@@ -128,14 +136,6 @@ export const filmStand: Base = {
       help: 'The layer is narrower than the film by this on both sides.',
       range: ({ sizes }) => ({ min: 0, max: Math.max(0, filmWidth(sizes) / 2 - 5), because: 'something of the layer must be left' }),
       shown: hasLayer,
-    },
-    {
-      name: 'sideClearance',
-      label: 'Film narrower than its slot by',
-      kind: 'length',
-      default: 1,
-      help: 'So that it slides without catching at the ends.',
-      range: () => ({ min: 0.4, max: 5, because: 'a film as wide as its slot binds, and a much narrower one tilts' }),
     },
     {
       name: 'slotWidth',

@@ -11,7 +11,7 @@ import { easelLean, stopStrip, strutRise, type EaselSides } from './easel-parts.
 import { insideOf } from './hung-front.js';
 import { isNested, layersOn } from './nested-set.js';
 import { raisedRim, type RimFoot } from './raised-rim.js';
-import { items, num, type SizeContext, type SizeItem, type Sizes } from '../sizes.js';
+import { clearanceOn, items, num, type SizeContext, type SizeItem, type Sizes } from '../sizes.js';
 import { panelStrip } from '../drawing/panel-strip.js';
 import { shrunk } from '../opening/window-sizes.js';
 
@@ -111,7 +111,7 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
     zone: 'tab-glue',
     placement: shifted([back - x[2]!, aside]),
   };
-  const stopped = ownStop ? stopsOf(sizes, index, width, back + stop) : [];
+  const stopped = ownStop ? stopsOf(context, index, width, back + stop) : [];
   const layers = isNested(sizes) ? layersOn(context, id, shape) : [];
   return {
     id,
@@ -130,15 +130,16 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
 }
 
 /** The raised strip against which a foot stands, and where wished the rim on top of it. */
-function stopsOf(sizes: Sizes, index: number, easelWidth: number, at: number): { piece: Piece; bond: Bond }[] {
-  const length = Math.max(10, easelWidth * 0.6);
+function stopsOf({ sizes, marks }: BuildContext, index: number, easelWidth: number, at: number): { piece: Piece; bond: Bond }[] {
+  const length = clearanceOn(marks, Math.max(10, easelWidth * 0.6));
+  const stopWidth = clearanceOn(marks, STOP_WIDTH);
   const stop = stopStrip(
     `stop-${index + 1}`,
-    { width: STOP_WIDTH, length, height: num(sizes, 'stopHeight') },
+    { width: stopWidth, length, height: num(sizes, 'stopHeight') },
     { panel: 'board/board', at: [at, (num(sizes, 'width') - length) / 2] },
   );
   if (sizes['stopForm'] !== 'rim') return [stop];
-  return [stop, raisedRim({ of: stop.piece, index: index + 1 }, { width: STOP_WIDTH, length, lip: num(sizes, 'rimLip') })];
+  return [stop, raisedRim({ of: stop.piece, index: index + 1 }, { width: stopWidth, length, lip: num(sizes, 'rimLip') })];
 }
 
 /** A plain panel, or the set’s shape at this easel’s height. */
