@@ -162,6 +162,7 @@ test('own stock and own board go with a card into another browser and back', asy
   await expect(ready(page)).toBeVisible();
   await page.locator('#stock-base').locator('..').click();
   await page.getByRole('option', { name: /^Felted card/ }).click();
+  await expect(page.getByRole('option')).toHaveCount(0);
   await page.locator('#board').locator('..').click();
   await page.getByRole('option', { name: 'Pear-wood plank' }).click();
   // The base is 150 mm deep with its front score at 75: off the grooves of a board with 4 mm between them.

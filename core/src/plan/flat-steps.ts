@@ -28,12 +28,16 @@ export function flatSteps(sheet: CutSheet, evaluation: Evaluation, workshop: Wor
   const inside = cut(sheet, inner(sheet), evaluation, workshop, 'inside');
   const out = cut(sheet, outer(sheet), evaluation, workshop, 'out');
   const cutsShowTheWay = sheet.scores.some((line) => readsOffRuler(line) && extentOf(line, sheet).stopsAtCut);
-  return [
+  const before = [
     trim(sheet, evaluation),
     ...(cutsShowTheWay ? [...inside, ...scores, ...pencilled] : [...scores, ...pencilled, ...inside]),
-    ...out,
   ];
+  return [...(out.length > 0 ? before.map(asBlank) : before), ...out];
 }
+
+/** A step whose piece has its outline still to be cut. */
+const asBlank = (step: BenchStep): BenchStep =>
+  step.picture?.kind === 'flat' ? { ...step, picture: { ...step.picture, blank: true } } : step;
 
 function trim(sheet: CutSheet, { design }: Evaluation): BenchStep {
   const say = (mm: number): string => sayLength(mm, design.card.notation);

@@ -190,6 +190,15 @@ describe('the order on one piece', () => {
     expect(scores.map(({ from, to }) => [from, to])).toEqual(scores.map(() => [0, sheet!.height]));
   });
 
+  it('shows a blank until its outline is cut', () => {
+    const steps = benchSteps(evaluated(cardOn('tucked-display'))).filter(
+      ({ picture }) => picture?.kind === 'flat' && picture.piece === 'base',
+    );
+    const cutOut = steps.findIndex(({ id }) => id === 'cut-out-base');
+    expect(cutOut).toBeGreaterThan(0);
+    steps.forEach(({ picture }, i) => expect(picture?.kind === 'flat' && picture.blank === true).toBe(i < cutOut));
+  });
+
   it('is the clear strip on both rails at once, then its panel, both with the card flat, and the stop last', () => {
     const glued = benchSteps(evaluated(cardOn('step-easel'))).filter(({ kind }) => kind === 'glue');
     expect(glued.map(({ glues }) => glues)).toEqual([['strip-near', 'strip-far'], ['panel-on-strip'], [expect.stringContaining('stop')]]);

@@ -17,6 +17,8 @@ export type StepPicture =
       zones: string[];
       marks: boolean;
       cuts: boolean;
+      /** its outline has not been cut yet: it lies there as a blank */
+      blank?: true;
       /** numbers of readings that are told in words, each at its cut */
       numbers?: { order: number; at: Point }[];
     }

@@ -76,6 +76,15 @@ describe('StepDrawing', () => {
     expect(svg().querySelector('.cut-number text')!.textContent).toBe('1');
   });
 
+  it('shows a piece whose outline is still to be cut as its blank', async () => {
+    await draw({ blank: true });
+    const path = svg().querySelector('path.piece')!.getAttribute('d')!;
+    const corners = [...path.matchAll(/([\d.]+) ([\d.]+)/g)].map(([, x]) => Number(x));
+    expect(Math.max(...corners) - Math.min(...corners)).toBeCloseTo(608, 1);
+    expect(corners).toHaveLength(4);
+    expect(svg().querySelectorAll('.later')).toHaveLength(1);
+  });
+
   it('says how the piece lies', async () => {
     await draw({ face: 'down', turned: true });
     expect(svg().getAttribute('aria-label')).toBe('Card, face over, turned end for end');

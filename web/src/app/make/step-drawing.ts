@@ -1,7 +1,7 @@
 import { Component, computed, input } from '@angular/core';
-import type { CutSheet, Point, StepPicture } from '@diptychon/core';
+import { extentOf, readsOffRuler, type CutSheet, type Point, type StepPicture } from '@diptychon/core';
 import { apart, spread } from '../drawings/flat-piece';
-import { pieceOnScreen } from '../drawings/piece-on-screen';
+import { pathThrough, pieceOnScreen } from '../drawings/piece-on-screen';
 
 const WIDTH = 700;
 const HEIGHT = 460;
@@ -30,13 +30,18 @@ interface Line {
         </pattern>
       </defs>
       <line class="fence" [attr.x1]="left() - 14" [attr.x2]="left() - 14" y1="24" [attr.y2]="height - 24" />
-      <path
-        class="piece"
-        [class.under]="picture().face === 'down'"
-        [class.bold]="picture().cuts"
-        [attr.d]="drawn().paper"
-        fill-rule="evenodd"
-      />
+      @if (blank(); as path) {
+        <path class="piece" [class.under]="picture().face === 'down'" [attr.d]="path" />
+        <path class="later" [attr.d]="drawn().paper" />
+      } @else {
+        <path
+          class="piece"
+          [class.under]="picture().face === 'down'"
+          [class.bold]="picture().cuts"
+          [attr.d]="drawn().paper"
+          fill-rule="evenodd"
+        />
+      }
       @for (slit of drawn().of('slit'); track slit.id) {
         <path class="slit" [class.bold]="picture().cuts" [attr.d]="slit.path" />
       }
@@ -87,6 +92,18 @@ export class StepDrawing {
     };
   });
 
+  /** The blank as it was trimmed, while its outline is still to be cut. */
+  protected readonly blank = computed(() => {
+    if (!this.picture().blank) return undefined;
+    const { width, height } = this.sheet();
+    const corners: Point[] = [
+      [0, 0],
+      [width, 0],
+      [width, height],
+      [0, height],
+    ];
+    return pathThrough(corners.map(this.place()), true);
+  });
   protected readonly drawn = computed(() => pieceOnScreen(this.sheet(), this.place()));
   protected readonly zones = computed(() =>
     this.drawn()
@@ -111,8 +128,7 @@ export class StepDrawing {
     return numbers.map((number, i) => ({ ...number, label: labels[i]! }));
   });
   protected readonly scores = computed((): Line[] =>
-    this.drawn()
-      .of('mountain', 'valley')
+    this.folds()
       .filter(({ id }) => this.picture().scores.includes(id))
       .map(({ id, role, points }, i, all) => {
         const [a, b] = [points[0]!, points[1]!];
@@ -128,6 +144,21 @@ export class StepDrawing {
         };
       }),
   );
+  /** Scores as they are made: on a blank as far as their readings say, on a piece that is cut out where there is paper. */
+  private readonly folds = computed((): { id: string; role: string; points: readonly Point[] }[] => {
+    if (!this.picture().blank) return this.drawn().of('mountain', 'valley');
+    return this.sheet().scores.map((score) => {
+      const { low, high } = extentOf(score, this.sheet());
+      const [x] = score.from;
+      const ends: Point[] = readsOffRuler(score)
+        ? [
+            [x, low],
+            [x, high],
+          ]
+        : [score.from, score.to];
+      return { id: score.id, role: score.fold, points: ends.map(this.place()) };
+    });
+  });
   /** The same with order numbers moved apart where they would cover each other. */
   protected readonly labelled = computed((): Line[] => {
     const sorted = [...this.scores()].sort((a, b) => a.label[0] - b.label[0]);
