@@ -198,18 +198,21 @@ function filled(free: readonly FreeSize[], given: Sizes, context: Surroundings, 
 
 /** Entries as given, over what the list as a whole gives each of them while it has as many as by default. */
 function itemsOf(size: ListSize, given: SizeValue | undefined, context: SizeContext): readonly SizeItem[] {
-  const whole = size.default(context).map((item) =>
-    Object.fromEntries(
-      Object.entries(item).map(([name, value]) => {
-        const own = size.item.find((part) => part.name === name);
-        const alike = own?.kind === 'length' && typeof value === 'number' && context.marks === 'inch' && value >= LEAST_MARKED;
-        return [name, alike ? Math.round(value / SIXTEENTH) * SIXTEENTH : value];
-      }),
-    ),
-  );
+  const preset = size.default(context);
+  const whole = context.marks === 'mm' ? preset : preset.map((item) => itemOnMarks(size, item));
   if (!isOfKind(size, given)) return whole;
   const items = given as readonly SizeItem[];
   return items.length === whole.length ? items.map((item, i) => ({ ...whole[i], ...item })) : items;
+}
+
+/** An entry as its list gives it by default, its lengths on the marks of an inch. */
+function itemOnMarks({ item: parts }: ListSize, item: SizeItem): SizeItem {
+  return Object.fromEntries(
+    Object.entries(item).map(([name, value]) => {
+      const isLength = parts.find((part) => part.name === name)?.kind === 'length';
+      return [name, isLength && typeof value === 'number' && value >= LEAST_MARKED ? Math.round(value / SIXTEENTH) * SIXTEENTH : value];
+    }),
+  );
 }
 
 function presetOf(size: PlainSize, context: SizeContext): number | string {
