@@ -127,7 +127,7 @@ function evaluated(given: Arguments): { evaluation: Evaluation; workshop: Worksh
   if (!outcome.ok) {
     const { owner, size, says } = outcome.problems[0]!;
     const name = owner === ROOT || size === '' ? size : `${owner}.${size}`;
-    throw new UsageError(name ? `${name}: ${says}` : says);
+    throw new UsageError(name && !says.startsWith(`${name}:`) ? `${name}: ${says}` : says);
   }
   const { evaluation } = outcome;
   return { evaluation: { ...evaluation, findings: withOffers(evaluation, workshop) }, workshop };

@@ -58,6 +58,15 @@ describe('folded card', () => {
     expect(failing(card)).toEqual([]);
   });
 
+  it('has a liner with a border of its own each way', () => {
+    const card = evaluated(cardOn('folded-card', { depth: 105, length: 148, liner: 'one-piece', linerBorder: 5, linerBorderAlong: 8 }));
+    const liner = card.sheets.find((sheet) => sheet.piece.id === 'liner')!;
+    // π times half of 0.31 + 0.2 mm is what it is shorter by across the fold.
+    expect(liner.width).toBeCloseTo(2 * (105 - 5) - (Math.PI * (0.31 + 0.2)) / 2, 6);
+    expect(liner.height).toBeCloseTo(148 - 2 * 8, 9);
+    expect(failing(card)).toEqual([]);
+  });
+
   it('has a liner that is shorter across by half a turn of its distance inside the bend', () => {
     const card = evaluated(cardOn('folded-card', { depth: 105, length: 148, liner: 'one-piece', linerBorder: 5 }));
     const liner = card.sheets.find((sheet) => sheet.piece.id === 'liner')!;

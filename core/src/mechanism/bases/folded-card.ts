@@ -67,11 +67,20 @@ export const foldedCard: Base = {
     },
     {
       name: 'linerBorder',
-      label: 'Liner border',
+      label: 'Liner border, free edges',
       kind: 'length',
       default: 4,
-      help: 'How much of the card shows round the liner.',
+      help: 'How much of the card shows beside the liner at both free edges.',
       range: ({ sizes }) => ({ min: 0, max: num(sizes, 'depth') / 4, because: 'a liner covers most of its leaf' }),
+      shown: (sizes) => sizes['liner'] === 'one-piece',
+    },
+    {
+      name: 'linerBorderAlong',
+      label: 'Liner border, ends of the fold',
+      kind: 'length',
+      default: ({ sizes }) => num(sizes, 'linerBorder'),
+      help: 'How much of the card shows above and below the liner.',
+      range: ({ sizes }) => ({ min: 0, max: num(sizes, 'length') / 4, because: 'a liner covers most of its leaf' }),
       shown: (sizes) => sizes['liner'] === 'one-piece',
     },
     INNER_THICKNESS,
@@ -148,7 +157,8 @@ export const foldedCard: Base = {
 function linerOf({ sizes, baseCaliper, mechanismCaliper }: BuildContext): { piece: Piece; bonds: Bond[]; measures: Measure[] } {
   const border = num(sizes, 'linerBorder');
   const half = num(sizes, 'depth') - border;
-  const height = num(sizes, 'length') - 2 * border;
+  const along = num(sizes, 'linerBorderAlong');
+  const height = num(sizes, 'length') - 2 * along;
   const allowance = linerAllowance(Math.PI, baseCaliper, mechanismCaliper);
   const glued = (x: number): readonly (readonly [number, number])[] =>
     rectangle(x, TAB_CLEARANCE, half - 2 * TAB_CLEARANCE, height - 2 * TAB_CLEARANCE);
@@ -187,7 +197,7 @@ function linerOf({ sizes, baseCaliper, mechanismCaliper }: BuildContext): { piec
     partner: `base/${side}-leaf`,
     partnerFace: 'up',
     zone: `${side}-glue`,
-    placement: shifted([border, border]),
+    placement: shifted([border, along]),
   });
   return {
     piece,
