@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { boxOf, signedArea, type Loop } from '../plane/outline.js';
 import { fitted } from '../plane/shapes.js';
+import { cardOn } from '../testing/evaluated.js';
+import { readCardFile, writeCardFile } from './card-file.js';
 import { LARGEST_SVG, readOutlineSvg } from './outline-svg.js';
 
 const svg = (inside: string): string => `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100">${inside}</svg>`;
@@ -104,6 +106,34 @@ describe('an outline from an SVG drawing', () => {
       const reading = readOutlineSvg(svg('<rect width="5" height="5"/>'), name);
       return reading.ok ? reading.outline.id : reading.says;
     };
-    expect([id('Fern Leaf (2).svg'), id('羊歯.svg')]).toEqual(['own-fern-leaf-2', 'own-outline']);
+    expect([id('Fern Leaf (2).svg'), id('羊歯.svg')]).toEqual(['own-fern-leaf-2', expect.stringMatching(/^own-outline-[a-z0-9]+$/)]);
+  });
+});
+
+describe('drawings that are kept with a card', () => {
+  const drawn = (points: string, name = 'shape.svg') => {
+    const reading = readOutlineSvg(`<svg xmlns="http://www.w3.org/2000/svg"><polygon points="${points}"/></svg>`, name);
+    if (!reading.ok) throw new Error(reading.says);
+    return reading.outline;
+  };
+
+  it.each([
+    ['a hundred times wider than high', '0,0 1000,0 1000,10 0,10', 0.01],
+    ['a thousand times wider than high', '0,0 1000,0 1000,1 0,1', 0.001],
+    ['a hundred times higher than wide', '0,0 10,0 10,1000 0,1000', 100],
+  ])('come back from the card’s file, also %s', (_, points, slope) => {
+    const outline = drawn(points);
+    const [xs, ys] = [0, 1].map((axis) => outline.points.map((point) => point[axis]!));
+    expect((Math.max(...ys!) - Math.min(...ys!)) / (Math.max(...xs!) - Math.min(...xs!))).toBeCloseTo(slope, 4);
+    const card = cardOn('easel-shape', {}, { outlines: [outline] });
+    expect(readCardFile(writeCardFile(card))).toEqual({ ok: true, card });
+  });
+
+  it('have ids of their own, whatever script they are named in', () => {
+    const names = ['лист.svg', 'гриб.svg', '葉.svg', '茸.svg', 'лист-2.svg', 'гриб-2.svg', 'Blätter.svg', 'Blutter.svg', '🍄.svg'];
+    const ids = names.map((name) => drawn('0,0 10,0 10,10', name).id);
+    expect(new Set(ids).size).toBe(names.length);
+    for (const id of ids) expect(id).toMatch(/^own-[a-z0-9-]{1,40}$/);
+    expect(drawn('0,0 10,0 10,10', 'fern leaf.svg').id).toBe('own-fern-leaf');
   });
 });

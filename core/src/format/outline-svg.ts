@@ -13,10 +13,10 @@ export type OwnOutline = NonNullable<CardDocument['outlines']>[number];
 export type OutlineReading =
   { ok: true; outline: OwnOutline; /** what was left out, in a sentence */ note?: string } | { ok: false; says: string };
 
-/** Outlines are brought to this height: they are scaled to the wished size when they are used. */
-const HEIGHT = 1000;
-/** Curves are followed to this share of the height: a fiftieth of a mm on a shape of 100 mm. */
-const CLOSE_ENOUGH = HEIGHT * 2e-4;
+/** Outlines are brought to this size, the longer way: they are scaled to the wished size when they are used. */
+const LONGER = 1000;
+/** Curves are followed to this share of it: a fiftieth of a mm on a shape of 100 mm. */
+const CLOSE_ENOUGH = LONGER * 2e-4;
 /** Straight pieces that a curve becomes before it is thinned out. */
 const CURVE_STEPS = 48;
 const MOST_POINTS = 600;
@@ -172,8 +172,8 @@ function sizeOf(loop: Loop | undefined): number {
 
 /** Turned y up, brought to a common height, crossings of the line with itself taken out, and no more points than needed. */
 function tidied(loop: Loop): Loop {
-  const { minX, minY, maxY } = boxOf(loop);
-  const scale = HEIGHT / (maxY - minY);
+  const { minX, maxX, minY, maxY } = boxOf(loop);
+  const scale = LONGER / Math.max(maxX - minX, maxY - minY);
   const placed = loop.map(([x, y]): Point => [(x - minX) * scale, (maxY - y) * scale]);
   const upright = signedArea(placed) > 0 ? placed : placed.reverse();
   const whole = unite([{ outer: upright, holes: [] }]).reduce<Loop>(
@@ -216,5 +216,14 @@ function slug(name: string): string {
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .slice(0, 36);
-  return plain || 'outline';
+  // Letters that an id cannot hold still tell one drawing from another.
+  const isWhole = [...name].every((letter) => letter.codePointAt(0)! < 128);
+  return isWhole && plain ? plain : `${plain.slice(0, 28) || 'outline'}-${hashed(name)}`;
+}
+
+/** A short number for words, by which two are told apart (FNV-1a, 32 bits). */
+function hashed(words: string): string {
+  let hash = 0x811c9dc5;
+  for (const letter of words) hash = Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193);
+  return (hash >>> 0).toString(36);
 }
