@@ -141,7 +141,16 @@ test('the one page is one page, with every measure and step', async ({ page }) =
   expect(info).toMatch(/Pages:\s+1\b/);
   expect(info).toContain('612 x 792');
   const text = execFileSync('pdftotext', ['-layout', pdf, '-']).toString();
-  for (const words of ['Chanterelle birthday card', 'Have ready', 'Measures', 'Main fold at', 'Steps', 'Into the envelope', 'fingers'])
+  for (const words of [
+    'Chanterelle birthday card',
+    'Judged and found to work',
+    'Have ready',
+    'Measures',
+    'Main fold at',
+    'Steps',
+    'Into the envelope',
+    'fingers',
+  ])
     expect(text).toContain(words);
 });
 

@@ -102,11 +102,15 @@ function lineOf(size: ReturnType<typeof sizeRecord>, prefix = ''): string {
 /** The report for reading at a terminal. */
 export function printReport({ pieces, measures, closed, open, findings, motion }: Report, notation: Notation): string {
   const n = (value: number): string => String(Number(value.toFixed(2)));
+  // A place on a metric piece is a plain number of mm, on one in inches a mark of its ruler.
+  const place = (mm: number): string => (notation.startsWith('inch') ? sayLength(mm, notation) : n(mm));
   const lines = [
     'Pieces',
     ...pieces.flatMap((piece) => [
-      `  ${piece.name}: ${n(piece.width)} × ${n(piece.height)} mm, ${piece.faceUp}`,
-      ...piece.scores.map((s) => `    ${s.name} (${s.fold}): ${n(s.from[0])}, ${n(s.from[1])} to ${n(s.to[0])}, ${n(s.to[1])}`),
+      `  ${piece.name}: ${sayLength(piece.width, notation)} × ${sayLength(piece.height, notation)}, ${piece.faceUp}`,
+      ...piece.scores.map(
+        (s) => `    ${s.name} (${s.fold}): ${place(s.from[0])}, ${place(s.from[1])} to ${place(s.to[0])}, ${place(s.to[1])}`,
+      ),
     ]),
     'Measures',
     ...measures.map((m) => `  ${m.label}: ${m.unit === 'mm' ? sayLength(m.value, notation) : `${n(m.value)}°`}, because ${m.because}`),

@@ -328,6 +328,25 @@ describe('diptychon compute with parts', () => {
   });
 });
 
+describe('a report in inches', () => {
+  it('says sizes, places and measures as an inch ruler reads them', async () => {
+    const { out } = await diptychon(
+      'compute',
+      '--mechanism',
+      'folded-card',
+      '--notation',
+      'inch/16',
+      '--set',
+      'depth=4.5in',
+      '--set',
+      'length=6in',
+    );
+    expect(out).toContain('Card: 9 in × 6 in');
+    expect(out).toContain('main fold (valley): 4 1/2 in, 0 in to 4 1/2 in, 6 in');
+    expect(out).toContain('Closed  4 1/2 in × 6 in');
+  });
+});
+
 describe('diptychon steps', () => {
   it('gives every line that a step makes, in mm from an edge', async () => {
     const { code, out } = await diptychon('steps', '--mechanism', 'tucked-display', '--json');

@@ -21,7 +21,7 @@ export const hasSheet: Check = (input) => {
         limit: 0,
         unit: 'mm',
         owner: sheet.piece.part ?? 'base',
-        says: `${sheet.piece.name} is ${spoken(sheet.width)} × ${spoken(sheet.height)}: none of my sheets holds it by ${spoken(over)}; the longest is ${spoken(longest)}. Make it smaller, join it from two, or get a larger sheet.`,
+        says: `${sheet.piece.name} is ${spoken(sheet.width)} × ${spoken(sheet.height)}: too large by ${spoken(over)} for any of my sheets; the longest is ${spoken(longest)}. Make it smaller, join it from two, or get a larger sheet.`,
       },
     ];
   });

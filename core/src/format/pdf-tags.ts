@@ -1,4 +1,13 @@
-import { PDFDict, PDFName, PDFOperator, PDFOperatorNames, PDFString, type PDFDocument, type PDFPage, type PDFRef } from '@cantoo/pdf-lib';
+import {
+  PDFDict,
+  PDFHexString,
+  PDFName,
+  PDFOperator,
+  PDFOperatorNames,
+  type PDFDocument,
+  type PDFPage,
+  type PDFRef,
+} from '@cantoo/pdf-lib';
 
 /** What a stretch of a page is, for who has it read out. */
 export type TagRole = 'H1' | 'H2' | 'P' | 'Figure';
@@ -50,7 +59,7 @@ export class PdfTags {
     for (const { ref, pieces, role, alt } of this.elements) {
       const content = pieces.map(({ page, id }) => context.obj({ Type: 'MCR', Pg: page.ref, MCID: id }));
       const dict = context.obj({ Type: 'StructElem', S: role, P: whole, K: content }) as PDFDict;
-      if (alt !== undefined) dict.set(PDFName.of('Alt'), PDFString.of(alt.replace(/[()\\]/g, ' ')));
+      if (alt !== undefined) dict.set(PDFName.of('Alt'), PDFHexString.fromText(alt));
       context.assign(ref, dict);
     }
     const parents = [...this.pages].flatMap(([page, marked], i) => {

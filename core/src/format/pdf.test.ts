@@ -17,6 +17,7 @@ import { cardToTry } from '../card/try-out.js';
 import { CATALOGUE, mechanismById } from '../mechanism/catalogue.js';
 import { INCH_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
+import { verdictLine } from '../plan/verdict.js';
 import { dashFor, LEAST_TYPE, missingLetters, newPdf, type PdfFonts } from './pdf-page.js';
 import { writeOnePage } from './pdf-sheet.js';
 import { writeTemplates } from './pdf-templates.js';
@@ -130,17 +131,23 @@ describe('letters', () => {
 });
 
 describe('the verdict on paper', () => {
-  const first = async (card: CardDocument): Promise<number> =>
-    (await read(await writeOnePage(evaluated(card), 'a4', FONTS))).pages[0]!.marked.length;
+  const good = DEMO_CARDS[0]!;
+  const tall = { ...good, parts: good.parts.map((part) => ({ ...part, sizes: { ...part.sizes, displayHeight: 200 } })) };
 
-  it('stands on a card that fails as on one that works, longer', async () => {
-    const good = DEMO_CARDS[0]!;
-    const parts = good.parts.map((part, i) => (i === 0 ? { ...part, sizes: { ...part.sizes, displayHeight: 200 } } : part));
-    expect(await first({ ...good, parts })).toBeGreaterThan(0);
-    const bytes = (await writeTemplates(evaluated({ ...good, parts }), 'a4', FONTS)).bytes;
-    const plain = (await writeTemplates(evaluated(good), 'a4', FONTS)).bytes;
-    const marks = async (file: Uint8Array): Promise<number> => (await read(file)).pages[0]!.marked.length;
-    expect(await marks(bytes)).toBeGreaterThan(await marks(plain));
+  it('names the first fault and how many more there are, or how much to watch', () => {
+    const failing = evaluated(tall);
+    const faults = failing.findings.filter(({ severity }) => severity === 'fail');
+    const { works, says } = verdictLine(failing);
+    expect(works).toBe(false);
+    expect(says).toContain(faults[0]!.says);
+    expect(/And (\d+) more/.exec(says)?.[1] ?? '0').toBe(String(faults.length - 1));
+    expect(verdictLine(evaluated(good))).toEqual({ works: true, says: 'Judged and found to work.' });
+  });
+
+  it('stands on the first of templates that would not work', async () => {
+    const marks = async (card: CardDocument): Promise<number> =>
+      (await read((await writeTemplates(evaluated(card), 'a4', FONTS)).bytes)).pages[0]!.marked.length;
+    expect(await marks(tall)).toBeGreaterThan(await marks(good));
   });
 });
 

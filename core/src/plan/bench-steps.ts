@@ -104,7 +104,7 @@ function post({ design, closed }: Evaluation, workshop: Workshop): BenchStep {
   const { minX, maxX, minY, maxY } = closed.box;
   const chosen = design.card.supplies.envelopes.find((e) => e.id === design.card.envelope);
   const closest = closestEnvelope(maxX - minX, maxY - minY, closed.thickest.thickness, workshop);
-  const fitting = closest ? `The closest that takes it: ${closest.name}.` : 'No listed envelope takes it: fold one.';
+  const fitting = closest ? `Of my envelopes this one fits best: ${closest.name}.` : 'None of my envelopes takes it: fold one.';
   const { rest } = design.base;
   return plainStep({
     id: 'post',

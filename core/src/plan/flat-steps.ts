@@ -81,7 +81,7 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
     return {
       id: `score-${piece.id}-${i + 1}`,
       kind: 'score',
-      title: `Score: ${piece.name}${i === 0 ? '' : runTitle(run, all.slice(0, i))}`,
+      title: `Score: ${piece.name}${i === 0 ? '' : runTitle(run)}`,
       says: [
         ...lying,
         ...(both ? ['All lines are scored on this face; each is folded its own way afterwards.'] : []),
@@ -125,10 +125,9 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
   ];
 }
 
-/** What tells a later run of scores of a piece from those before it. */
-function runTitle({ face, turned }: { face: string; turned: boolean }, before: readonly { face: string }[]): string {
-  const over = face === 'down' ? ', face over' : '';
-  return `${over}${turned ? ', turned end for end' : ''}` || `, part ${before.length + 1}`;
+/** What tells a later run of scores of a piece from the first: it lies another way. */
+function runTitle({ face, turned }: { face: string; turned: boolean }): string {
+  return `${face === 'down' ? ', face over' : ''}${turned ? ', turned end for end' : ''}`;
 }
 
 /** Placing lines: said as distances from the edges, since most are not read off the board. Those of the back come last. */
@@ -168,7 +167,7 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 }
 
 /** A line by distances from the edges; one that runs right up the piece needs no ends. */
-export function whereOf({ from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>, height: number, notation: Notation): string {
+function whereOf({ from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>, height: number, notation: Notation): string {
   const say = (mm: number): string => sayLength(Math.max(0, mm), notation);
   if (Math.abs(from[0] - to[0]) < 1e-6) {
     const [low, high] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];

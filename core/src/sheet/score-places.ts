@@ -21,7 +21,7 @@ const SAME: Mm = 1e-4;
 /**
  * Where the scores of a blank are set on a board that reaches so far: all from one face, or mountains from the other,
  * turned like a page, so that the far end lies at zero. What lies beyond the board is read from the far end; on a blank whose
- * scores are the same turned end for end, half of them are read and made twice. The one place that says how a score is read.
+ * scores are the same turned end for end, half of them are read and made twice. Steps and the check of grooves both read a score here.
  */
 export function scorePlaces(
   sheet: CutSheet,

@@ -173,7 +173,7 @@ export const easelStrip: Base = {
       faceUp: 'inside of the base up',
       because: 'display, flap, strut and base one after the other',
       marks: [{ id: 'stop-line', from: [x[3]! + stop, 0], to: [x[3]! + stop, width], says: 'the stop begins here' }],
-      zones: [{ id: 'flap-glue', kind: 'glue', face: inner, outline: glue, says: 'glue the display to the flap, clear of both folds' }],
+      zones: [{ id: 'flap-glue', kind: 'glue', face: inner, outline: glue, says: 'glue to the flap, clear of both folds' }],
       ...drawn,
     });
     const stopped = stopStrip(

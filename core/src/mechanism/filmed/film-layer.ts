@@ -41,10 +41,10 @@ export function layersOn(sizes: Sizes, filmWidth: number): { pieces: Piece[]; bo
     zone: 'twin-glue',
     placement: { to: [from, border + width], turn: Math.PI, flipped: true },
   } as const;
-  const pieces = [layer('layer', 'Layer on the film', 'strong thin tape')];
+  const pieces = [layer('layer', 'Layer on the film', 'tape clear of the edges')];
   if (!hasTwin(sizes)) return { pieces, bonds: [front] };
   return {
-    pieces: [...pieces, layer('twin', 'Twin behind the film', 'strong thin tape, edge to edge with the layer in front')],
+    pieces: [...pieces, layer('twin', 'Twin behind the film', 'tape edge to edge with the layer in front')],
     bonds: [front, behind],
   };
 }

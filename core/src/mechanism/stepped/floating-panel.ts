@@ -44,7 +44,7 @@ export function clearStrip(sizes: Sizes, u2: number): { piece: Piece; bonds: Bon
       kind: 'glue' as const,
       face: 'up' as const,
       outline,
-      says: `strong tape on the inside of the ${i === 0 ? 'near' : 'far'} rail: glue does not hold film for long`,
+      says: `tape to the inside of the ${i === 0 ? 'near' : 'far'} rail`,
     })),
     anchors: [{ panel: 'strip', name: 'clear strip', at: [across / 2, along / 2] }],
   });
