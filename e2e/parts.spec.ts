@@ -99,6 +99,15 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
   throw new Error(`nothing called ${String(name)} takes the focus`);
 }
 
+/** Opens “Add a movement”, and waits for its places: on a busy machine a key may come before the list does. */
+async function addByKeyboard(page: Page): Promise<void> {
+  await expect(async () => {
+    await tabTo(page, /^Add a movement/);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('list', { name: 'Folds' })).toBeVisible({ timeout: 5000 });
+  }).toPass();
+}
+
 test('the same is built by the keyboard alone', async ({ page }) => {
   await emptyShelf(page);
   await tabTo(page, /^Folded card/);
@@ -107,8 +116,7 @@ test('the same is built by the keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(ready(page)).toBeVisible();
 
-  await tabTo(page, /^Add a movement/);
-  await page.keyboard.press('Enter');
+  await addByKeyboard(page);
   await tabTo(page, /^main fold/);
   await page.keyboard.press('Space');
   await tabTo(page, /^Step/);
@@ -116,8 +124,7 @@ test('the same is built by the keyboard alone', async ({ page }) => {
   await expect(part(page, 'Step')).toBeVisible();
   await expect(ready(page)).toBeVisible();
 
-  await tabTo(page, /^Add a movement/);
-  await page.keyboard.press('Enter');
+  await addByKeyboard(page);
   await tabTo(page, /^front edge/);
   await page.keyboard.press('Space');
   await tabTo(page, /^V-fold figure/);
