@@ -1,6 +1,7 @@
 import { Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Toast } from 'primeng/toast';
+import { Database, notKeptWords } from './cards/database';
 import { CommandSearch } from './frame/command-search';
 import { Preferences } from './frame/preferences';
 
@@ -9,14 +10,39 @@ import { Preferences } from './frame/preferences';
   selector: 'dip-root',
   imports: [CommandSearch, RouterOutlet, Toast],
   template: `
+    @if (notKept(); as why) {
+      <p class="not-kept" role="alert">{{ words(why) }}</p>
+    }
     <router-outlet />
     @defer (on idle) {
       <dip-command-search />
     }
     <p-toast position="bottom-left" />
   `,
+  styles: `
+    .not-kept {
+      margin: 0;
+      padding: 0.5rem 1rem;
+      background: var(--rust-wash);
+      color: var(--ink);
+    }
+  `,
+  host: { '(window:beforeunload)': 'warn($event)', '(window:pagehide)': 'leaveField()' },
 })
 export class App {
+  protected readonly notKept = inject(Database).notKept;
+  protected readonly words = notKeptWords;
+
   // Made here so that theme and motion preferences hold before any screen is drawn.
   protected readonly preferences = inject(Preferences);
+
+  /** What is typed and not left yet counts when the page goes: leaving its field takes it. */
+  protected leaveField(): void {
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  }
+
+  /** Leaving loses what this page alone holds: the browser asks first. */
+  protected warn(event: BeforeUnloadEvent): void {
+    if (this.notKept()) event.preventDefault();
+  }
 }

@@ -19,6 +19,7 @@ import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
 import { filter } from 'rxjs';
 import { CardSession } from '../cards/card-session';
+import { Database } from '../cards/database';
 import { OpenElsewhere } from '../cards/open-elsewhere';
 import { Evaluator } from '../evaluation/evaluator';
 import { Commands, type Command } from '../frame/commands';
@@ -37,7 +38,14 @@ import type { Highlight } from '../parts/highlight';
 import { PartsTree } from '../parts/parts-tree';
 import { VerdictList } from './verdict-list';
 
-const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', conflict: 'Not saved', failed: 'Not saved' } as const;
+const SAVE_WORDS = {
+  saved: 'Saved',
+  saving: 'Saving…',
+  conflict: 'Kept beside the other',
+  gone: 'Kept beside the shelf',
+  failed: 'Not saved',
+  unreadable: 'Not saved',
+} as const;
 
 type Look = 'standing' | 'thickness' | 'sides';
 
@@ -66,12 +74,13 @@ type Look = 'standing' | 'thickness' | 'sides';
   providers: [CardSession, OpenElsewhere],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
-  host: { '(document:keydown)': 'shortcut($event)' },
+  host: { '(document:keydown)': 'shortcut($event)', '(focusout)': 'session.leaveField()' },
 })
 export class BenchPage {
   readonly id = input.required<string>();
   protected readonly session = inject(CardSession);
   protected readonly open = inject(OpenElsewhere);
+  private readonly notKept = inject(Database).notKept;
   private readonly evaluator = inject(Evaluator);
   private readonly router = inject(Router);
   private readonly commands = inject(Commands);
@@ -117,7 +126,10 @@ export class BenchPage {
     return [...panels, ...beside.flatMap(({ source }) => [source.left, source.right])];
   });
   protected readonly notations = NOTATIONS.map(({ id, label }) => ({ value: id, label }));
-  protected readonly saveWords = computed(() => SAVE_WORDS[this.session.saveState()]);
+  protected readonly saveWords = computed(() => {
+    const state = this.session.saveState();
+    return state === 'saved' && this.notKept() ? 'In this page only' : SAVE_WORDS[state];
+  });
 
   constructor() {
     effect(() => {
@@ -170,14 +182,15 @@ export class BenchPage {
     this.commands.offered.set(commands);
   }
 
-  protected change({ what, apply }: CardChange): void {
-    this.session.change(what, apply);
+  protected change({ what, apply, typed }: CardChange): void {
+    this.session.change(what, apply, typed);
   }
 
+  /** A name is kept as it is typed, all of it one step to undo; an empty one leaves the last. */
   protected rename(name: string): void {
     const card = this.session.card();
-    const trimmed = name.trim();
-    if (card && trimmed && trimmed !== card.name) this.session.change('Name', (now) => ({ ...now, name: trimmed.slice(0, 120) }));
+    const next = name.trim().slice(0, 120);
+    if (card && next && next !== card.name) this.session.change('Name', (now) => ({ ...now, name: next }), 'name');
   }
 
   /** The list of parts comes back, and the focus with it to where adding began. */

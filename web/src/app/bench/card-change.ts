@@ -4,4 +4,6 @@ import type { CardDocument } from '@diptychon/core';
 export interface CardChange {
   what: string;
   apply: (card: CardDocument) => CardDocument;
+  /** the field that it is typed into and not left yet: what is typed there is one step to undo */
+  typed?: string;
 }

@@ -84,7 +84,7 @@ describe('SizesPanel', () => {
   it('keeps a note', () => {
     const notes = element().querySelector<HTMLTextAreaElement>('#notes')!;
     notes.value = 'Fern on the left.';
-    notes.dispatchEvent(new Event('change'));
+    notes.dispatchEvent(new Event('input'));
     expect(changes[0]!.apply(easel).note).toBe('Fern on the left.');
   });
 

@@ -137,8 +137,8 @@ export class SizesPanel {
   /** Why a value cannot be set, in a sentence, or nothing. */
   protected readonly refusalOf = (row: SizeRow) => (value: number) => refusal(this.card(), row.owner, row.name, value);
 
-  protected set(row: SizeRow, value: number | string): void {
-    this.changed.emit({ what: row.label, apply: (card) => setSize(card, row.owner, row.name, value) });
+  protected set(row: SizeRow, value: number | string, typed?: string): void {
+    this.changed.emit({ what: row.label, apply: (card) => setSize(card, row.owner, row.name, value), ...(typed && { typed }) });
   }
 
   protected follow(row: SizeRow): void {
@@ -213,7 +213,7 @@ export class SizesPanel {
   }
 
   protected setNote(note: string): void {
-    this.changed.emit({ what: 'Notes', apply: (card) => ({ ...card, note: note.slice(0, 4000) || undefined }) });
+    this.changed.emit({ what: 'Notes', apply: (card) => ({ ...card, note: note.slice(0, 4000) || undefined }), typed: 'note' });
   }
 
   protected setBoard(id: string): void {

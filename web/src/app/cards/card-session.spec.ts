@@ -1,8 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { DEMO_CARDS, setSize, type CardDocument } from '@diptychon/core';
+import { IDBFactory } from 'fake-indexeddb';
 import { CardSession } from './card-session';
 import { CardStore, SavedElsewhere } from './card-store';
-import { UnsavedJournal } from './unsaved-journal';
+import { Database } from './database';
 
 const easel = DEMO_CARDS[0]!;
 const deeper = (depth: number) => (card: CardDocument) => setSize(card, 'base', 'depth', depth);
@@ -15,10 +16,11 @@ describe('CardSession', () => {
 
   beforeEach(async () => {
     localStorage.clear();
+    globalThis.indexedDB = new IDBFactory();
     TestBed.configureTestingModule({ providers: [CardSession] });
     store = TestBed.inject(CardStore);
     const kept = await store.get(easel.id);
-    await store.save(easel, kept!.revision);
+    await store.save({ card: easel, over: kept!.revision });
     session = TestBed.inject(CardSession);
     await session.open(easel.id);
   });
@@ -69,10 +71,10 @@ describe('CardSession', () => {
   });
 
   it('finds a change made during a save, though its page was closed before its own', async () => {
-    const { save } = store;
+    const save = store.save.bind(store);
     session.change('Depth', deeper(129));
     store.save = async (...given) => {
-      const revision = await save.apply(store, given);
+      const revision = await save(...given);
       session.change('Depth', deeper(128));
       // The page is closed here: nothing more is saved.
       store.save = () => new Promise(() => undefined);
@@ -82,23 +84,153 @@ describe('CardSession', () => {
     expect(depthOf((await store.get(easel.id))?.card)).toBe(128);
   });
 
+  /** Another page of the same browser: everything anew but what is kept. The page before it never said goodbye. */
+  async function pageAnew(): Promise<CardSession> {
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({ providers: [CardSession] });
+    store = TestBed.inject(CardStore);
+    return TestBed.inject(CardSession);
+  }
+  /** The page is gone before anything more is saved. */
+  const killed = (): void => void (store.save = () => new Promise(() => undefined));
+
   it('finds a change again that was made just before the page was closed', async () => {
+    killed();
     session.change('Depth', deeper(121));
-    const kept = await store.get(easel.id);
-    expect(depthOf(kept?.card)).toBe(121);
-    expect(TestBed.inject(UnsavedJournal).read(easel.id, kept!.revision + 1)).toBeUndefined();
+    const next = await pageAnew();
+    await next.open(easel.id);
+    expect(depthOf(next.card())).toBe(121);
+    await vi.waitFor(() => expect(next.saveState()).toBe('saved'));
+    localStorage.clear();
+    expect(depthOf((await (await pageAnew(), store).get(easel.id))?.card)).toBe(121);
   });
 
-  it('never writes over what another tab saved, until told to', async () => {
+  it('finds it on the disk alone, where the browser itself was killed', async () => {
+    killed();
+    session.change('Depth', deeper(122));
+    await TestBed.inject(Database).look(['unsaved'], (tray) => tray.all('unsaved'));
+    localStorage.clear();
+    const next = await pageAnew();
+    await next.open(easel.id);
+    expect(depthOf(next.card())).toBe(122);
+  });
+
+  it('keeps what is unsaved of one card when another is changed first', async () => {
+    const other = DEMO_CARDS[1]!;
+    killed();
+    session.change('Depth', deeper(123));
+    const next = await pageAnew();
+    await next.open(other.id);
+    next.change('Name', (card) => ({ ...card, name: 'Another' }));
+    await vi.waitFor(() => expect(next.saveState()).toBe('saved'));
+    const third = await pageAnew();
+    await third.open(easel.id);
+    expect(depthOf(third.card())).toBe(123);
+  });
+
+  it('writes no more than what changed, however large the rest is', async () => {
+    killed();
+    const spores = Array.from({ length: 400 }, (_, i): [number, number] => [i, i * i]);
+    session.change('Outline', (card) => ({ ...card, outlines: [{ id: 'own-spores', name: 'Spores', points: spores }] }));
+    TestBed.resetTestingModule();
+    const size = (): number => Object.values({ ...localStorage }).join('').length;
+    const large = size();
+    expect(large).toBeGreaterThan(4000);
+    const next = await pageAnew();
+    await next.open(easel.id);
+    await vi.waitFor(() => expect(next.saveState()).toBe('saved'));
+    killed();
+    next.change('Name', (card) => ({ ...card, name: 'Small' }));
+    expect(size()).toBeLessThan(300);
+  });
+
+  it('never writes over what another tab saved, until told to; then undo brings the other back', async () => {
     const kept = (await store.get(easel.id))!;
-    await store.save(setSize(kept.card, 'base', 'depth', 111), kept.revision);
+    await store.save({ card: setSize(kept.card, 'base', 'depth', 111), over: kept.revision });
     session.change('Depth', deeper(99));
-    await pause(400);
-    expect(session.saveState()).toBe('conflict');
-    expect(depthOf((await store.get(easel.id))?.card)).toBe(111);
+    await vi.waitFor(() => expect(session.saveState()).toBe('conflict'));
+    expect(depthOf((await TestBed.inject(Database).look(['cards'], (tray) => tray.get('cards', easel.id)))?.card as CardDocument)).toBe(
+      111,
+    );
     await session.keepMine();
     expect(session.saveState()).toBe('saved');
     expect(depthOf((await store.get(easel.id))?.card)).toBe(99);
+    session.undo();
+    expect(depthOf(session.card())).toBe(111);
+  });
+
+  it('takes what another tab saved, and undo brings this one back', async () => {
+    const kept = (await store.get(easel.id))!;
+    await store.save({ card: setSize(kept.card, 'base', 'depth', 112), over: kept.revision });
+    session.change('Depth', deeper(98));
+    await vi.waitFor(() => expect(session.saveState()).toBe('conflict'));
+    await session.takeTheirs();
+    expect([depthOf(session.card()), session.saveState()]).toEqual([112, 'saved']);
+    session.undo();
+    expect(depthOf(session.card())).toBe(98);
+  });
+
+  it('has both versions on the shelf when a page in conflict is loaded again', async () => {
+    const kept = (await store.get(easel.id))!;
+    await store.save({ card: setSize(kept.card, 'base', 'depth', 113), over: kept.revision });
+    session.change('Depth', deeper(97));
+    await vi.waitFor(() => expect(session.saveState()).toBe('conflict'));
+    session.change('Depth', deeper(96));
+    await pageAnew();
+    const depths = (await store.all()).map(({ card }) => depthOf(card));
+    expect(depths).toEqual(expect.arrayContaining([113, 96]));
+    expect(store.rescued().map(({ name }) => name)).toEqual([`${easel.name} (other version)`]);
+    // Only once: the next page finds it on the shelf like any other.
+    await pageAnew();
+    expect((await store.all()).filter(({ card }) => card.name === `${easel.name} (other version)`)).toHaveLength(1);
+    expect(store.rescued()).toEqual([]);
+  });
+
+  it('keeps whole what one tab drew over a state that another tab saves over', async () => {
+    const kept = (await store.get(easel.id))!;
+    const save = store.save.bind(store);
+    killed();
+    session.change('Name', (card) => ({ ...card, name: 'Only the name was changed' }));
+    await save({ card: setSize(kept.card, 'base', 'depth', 114), over: kept.revision });
+    localStorage.clear();
+    await pageAnew();
+    const names = (await store.all()).map(({ card }) => [card.name, depthOf(card)]);
+    expect(names).toContainEqual(['Only the name was changed (other version)', 150]);
+    expect(names).toContainEqual([easel.name, 114]);
+  });
+
+  it('says that its card was taken off the shelf elsewhere, and puts it back when told to', async () => {
+    const kept = (await store.get(easel.id))!;
+    await store.remove(easel.id, kept.revision);
+    session.change('Depth', deeper(119));
+    await vi.waitFor(() => expect(session.saveState()).toBe('gone'));
+    expect(await store.get(easel.id)).toBeUndefined();
+    await session.putBack();
+    expect(session.saveState()).toBe('saved');
+    expect(depthOf((await store.get(easel.id))?.card)).toBe(119);
+  });
+
+  it('never saves what could not be read again: it says why, and what was saved stands', async () => {
+    session.change('Outline', (card) => ({ ...card, outlines: [{ id: 'own-thin', name: 'Thin', points: [] }] }));
+    await vi.waitFor(() => expect(session.saveState()).toBe('unreadable'));
+    expect(session.saveTrouble()).toContain('outlines.0.points');
+    const next = await pageAnew();
+    await next.open(easel.id);
+    expect(next.card()).toEqual(easel);
+  });
+
+  it('takes what is typed into one field for one step, and another visit to it for another', () => {
+    session.change('Notes', (card) => ({ ...card, note: 'a' }), 'note');
+    vi.spyOn(performance, 'now').mockReturnValue(1e9);
+    session.change('Notes', (card) => ({ ...card, note: 'ab' }), 'note');
+    session.leaveField();
+    vi.spyOn(performance, 'now').mockReturnValue(2e9);
+    session.change('Notes', (card) => ({ ...card, note: 'abc' }), 'note');
+    vi.restoreAllMocks();
+    session.undo();
+    expect(session.card()?.note).toBe('ab');
+    session.undo();
+    expect(session.card()?.note).toBe(easel.note);
   });
 });
 
@@ -106,7 +238,7 @@ describe('CardStore', () => {
   it('refuses a save over an older revision', async () => {
     const store = TestBed.inject(CardStore);
     const kept = (await store.get(easel.id))!;
-    await expect(store.save(kept.card, kept.revision - 1)).rejects.toBeInstanceOf(SavedElsewhere);
+    await expect(store.save({ card: kept.card, over: kept.revision - 1 })).rejects.toBeInstanceOf(SavedElsewhere);
   });
 
   it('knows no card that is not there', async () => {

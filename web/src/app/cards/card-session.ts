@@ -1,8 +1,8 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import type { CardDocument } from '@diptychon/core';
 import { BehaviorSubject, debounceTime, Subject } from 'rxjs';
-import { CardStore, SavedElsewhere } from './card-store';
-import { UnsavedJournal } from './unsaved-journal';
+import { CardStore, SavedElsewhere, TakenOff, Unreadable } from './card-store';
+import { changeBetween, UnsavedChanges, type UnsavedChange } from './unsaved-changes';
 
 interface Step {
   card: CardDocument;
@@ -10,7 +10,8 @@ interface Step {
   what: string;
 }
 
-export type SaveState = 'saved' | 'saving' | 'conflict' | 'failed';
+/** `gone`: taken off the shelf elsewhere; `unreadable`: what was to be saved could not be read again. */
+export type SaveState = 'saved' | 'saving' | 'conflict' | 'gone' | 'failed' | 'unreadable';
 
 /** Changes of the same thing closer together than this are one step to undo. */
 const SAME_STEP_MS = 800;
@@ -21,56 +22,80 @@ const MOST_STEPS = 200;
 @Injectable()
 export class CardSession {
   private readonly store = inject(CardStore);
-  private readonly journal = inject(UnsavedJournal);
+  private readonly unsaved = inject(UnsavedChanges);
   private readonly past = signal<Step[]>([]);
   private readonly future = signal<Step[]>([]);
   private readonly changes = new Subject<void>();
   private revision = 0;
+  /** the state of that revision; nothing where it was never held here */
+  private saved: CardDocument | undefined;
+  private takes: readonly UnsavedChange[] = [];
+  private count = 0;
   private saving: Promise<void> = Promise.resolve();
-  private kept: CardDocument | undefined;
   private lastWhat = '';
   private lastChange = 0;
+  private lastTyped: string | undefined;
+  private readonly flushNow = (): void => void this.save();
 
   /** every state the card goes through, for the evaluation */
   readonly card$ = new BehaviorSubject<CardDocument | undefined>(undefined);
   readonly card = signal<CardDocument | undefined>(undefined);
   readonly saveState = signal<SaveState>('saved');
+  /** why it could not be saved, where that can be said */
+  readonly saveTrouble = signal('');
   readonly recovered = signal(false);
   readonly undoWhat = computed(() => this.past().at(-1)?.what);
   readonly redoWhat = computed(() => this.future().at(-1)?.what);
 
   constructor() {
-    this.changes.pipe(debounceTime(SAVE_AFTER_MS)).subscribe(() => void this.save());
+    this.changes.pipe(debounceTime(SAVE_AFTER_MS)).subscribe(this.flushNow);
+    addEventListener('pagehide', this.flushNow);
+    inject(DestroyRef).onDestroy(() => {
+      removeEventListener('pagehide', this.flushNow);
+      this.flushNow();
+    });
   }
 
   /** @returns false when there is no such card */
   async open(id: string): Promise<boolean> {
+    await this.save();
     const kept = await this.store.get(id);
     if (!kept) return false;
     this.revision = kept.revision;
+    this.takes = kept.takes;
+    this.saved = kept.takes.length > 0 ? undefined : kept.card;
     this.past.set([]);
     this.future.set([]);
     this.saveState.set('saved');
     this.recovered.set(kept.recovered);
-    const unsaved = this.journal.read(id, kept.revision);
-    this.show(unsaved ?? kept.card);
-    if (unsaved) this.saveSoon();
+    this.show(kept.card);
+    if (kept.takes.length > 0) this.saveSoon();
     return true;
   }
 
-  /** Changes the card. `what` names the change for undo: “Depth”. */
-  change(what: string, apply: (card: CardDocument) => CardDocument): void {
+  /**
+   * Changes the card. `what` names the change for undo: “Depth”. What is typed into one field (`typed`) without leaving it
+   * is one step, however long it takes.
+   */
+  change(what: string, apply: (card: CardDocument) => CardDocument, typed?: string): void {
     const now = this.card();
     const next = now && apply(now);
     if (!now || !next || next === now) return;
     const at = performance.now();
-    const goesOn = what === this.lastWhat && at - this.lastChange < SAME_STEP_MS && this.past().length > 0;
-    if (!goesOn) this.past.update((steps) => [...steps, { card: now, what }].slice(-MOST_STEPS));
+    const soon = what === this.lastWhat && at - this.lastChange < SAME_STEP_MS;
+    const goesOn = (soon || (typed !== undefined && typed === this.lastTyped)) && this.past().length > 0;
+    if (!goesOn) this.remember(now, what);
     this.lastWhat = what;
     this.lastChange = at;
+    this.lastTyped = typed;
     this.future.set([]);
     this.show(next);
     this.saveSoon();
+  }
+
+  /** What is typed from here on is a step of its own. */
+  leaveField(): void {
+    this.lastTyped = undefined;
   }
 
   undo(): void {
@@ -81,11 +106,46 @@ export class CardSession {
     this.step(this.future, this.past);
   }
 
-  /** Saves over whatever another tab saved: only when the maker says so. */
+  /** Saves over whatever another tab saved: only when the maker says so. Undo brings the other one back. */
   async keepMine(): Promise<void> {
-    const kept = await this.store.get(this.card()!.id);
-    this.revision = kept?.revision ?? 0;
+    const mine = this.card()!;
+    const theirs = await this.store.get(mine.id);
+    this.revision = theirs?.revision ?? (await this.store.revisionOf(mine.id)) ?? 0;
+    this.saved = theirs?.card;
+    if (theirs) this.remember(theirs.card, 'Mine over the other tab’s');
+    await this.saveAnew();
+  }
+
+  /** Takes what another tab saved. Undo brings this one back. */
+  async takeTheirs(): Promise<void> {
+    const mine = this.card()!;
+    const theirs = await this.store.get(mine.id);
+    if (!theirs) return;
+    this.revision = theirs.revision;
+    this.saved = theirs.card;
+    this.remember(mine, 'The other tab’s card');
+    this.show(theirs.card);
+    await this.saveAnew();
+  }
+
+  /** Puts the card back on the shelf that was taken off elsewhere. */
+  async putBack(): Promise<void> {
+    const card = this.card()!;
+    await this.store.addAll([card]);
+    this.revision = 1;
+    this.saved = card;
+    await this.saveAnew();
+  }
+
+  /** Saves once more, after a save that failed. */
+  async saveAnew(): Promise<void> {
+    this.saveState.set('saving');
+    this.note();
     await this.save();
+  }
+
+  private remember(card: CardDocument, what: string): void {
+    this.past.update((steps) => [...steps, { card, what }].slice(-MOST_STEPS));
   }
 
   private step(from: typeof this.past, to: typeof this.past): void {
@@ -95,6 +155,7 @@ export class CardSession {
     from.update((steps) => steps.slice(0, -1));
     to.update((steps) => [...steps, { card: now, what: last.what }]);
     this.lastWhat = '';
+    this.lastTyped = undefined;
     this.show(last.card);
     this.saveSoon();
   }
@@ -105,9 +166,26 @@ export class CardSession {
   }
 
   private saveSoon(): void {
-    if (this.saveState() !== 'conflict') this.saveState.set('saving');
-    this.journal.write(this.card()!, this.revision);
+    if (!this.stands()) this.saveState.set('saving');
+    this.note();
     this.changes.next();
+  }
+
+  /** Whether another tab stands in the way: then what is drawn here is kept beside, whole, until the maker decides. */
+  private stands(): boolean {
+    return this.saveState() === 'conflict' || this.saveState() === 'gone';
+  }
+
+  private note(): void {
+    const card = this.card()!;
+    const { count, onDisk } = this.unsaved.write({
+      id: card.id,
+      over: this.revision,
+      ...changeBetween(this.stands() ? undefined : this.saved, card),
+    });
+    this.count = count;
+    // Where even that cannot be written the save itself will say so.
+    onDisk.catch(() => undefined);
   }
 
   /** One save after the other: one that overtook another would find the card changed, and take itself for another tab. */
@@ -117,17 +195,27 @@ export class CardSession {
   }
 
   private async saveNow(): Promise<void> {
-    const card = this.card();
-    if (!card || (card === this.kept && this.saveState() === 'saved')) return;
+    const [card, count] = [this.card(), this.count];
+    if (!card || this.saveState() === 'saved' || this.stands()) return;
     try {
-      this.revision = await this.store.save(card, this.revision);
-      this.kept = card;
-      // A change made meanwhile stands over what was saved just now.
-      if (this.card() === card) this.journal.clear();
-      else this.journal.write(this.card()!, this.revision);
-      this.saveState.set(this.card() === card ? 'saved' : 'saving');
+      this.revision = await this.store.save({ card, over: this.revision, count, takes: this.takes });
+      this.saved = card;
+      this.takes = [];
+      // A change made meanwhile is one over what was saved just now.
+      if (this.card() === card) this.saveState.set('saved');
+      else this.note();
     } catch (error) {
-      this.saveState.set(error instanceof SavedElsewhere ? 'conflict' : 'failed');
+      this.saveTrouble.set(error instanceof Unreadable ? error.message : '');
+      this.saveState.set(
+        error instanceof SavedElsewhere
+          ? 'conflict'
+          : error instanceof TakenOff
+            ? 'gone'
+            : error instanceof Unreadable
+              ? 'unreadable'
+              : 'failed',
+      );
+      if (this.stands()) this.note();
     }
   }
 }

@@ -1,8 +1,11 @@
-import { inject, Injectable } from '@angular/core';
-import { DEMO_CARDS, readCard, type CardDocument } from '@diptychon/core';
-import { UnsavedJournal } from './unsaved-journal';
-import type { IDBPDatabase } from 'idb';
-import { Database, type KeptCard, type Shelf } from './database';
+import { inject, Injectable, signal } from '@angular/core';
+import { DEMO_CARDS, readCard, type CardDocument, type FileProblem } from '@diptychon/core';
+import { Database, type KeptCard, type Tray } from './database';
+import { besides, continued, isSaved, readKept, savedOver, type OpenedCard, type Reading, type UnreadableCard } from './kept-card';
+import { Tabs } from './tabs';
+import { changeBetween, changed, keyOf, readChange, UnsavedChanges, type UnsavedChange } from './unsaved-changes';
+
+export type { OpenedCard, UnreadableCard } from './kept-card';
 
 /** A save was refused because the card was saved elsewhere since it was opened here. */
 export class SavedElsewhere extends Error {
@@ -11,90 +14,242 @@ export class SavedElsewhere extends Error {
   }
 }
 
-export interface OpenedCard {
-  card: CardDocument;
-  revision: number;
-  savedAt: number;
-  /** the last save could not be read; this is the one before */
-  recovered: boolean;
+/** A save was refused because the card was taken off the shelf elsewhere. */
+export class TakenOff extends Error {
+  constructor() {
+    super('This card was taken off the shelf in another tab.');
+  }
 }
 
-/** The maker's cards in this browser. A thin typed layer over IndexedDB; every save is one transaction. */
+/** A save was refused because what it would write could not be read again. */
+export class Unreadable extends Error {
+  constructor(problems: readonly FileProblem[]) {
+    super(problems.map(({ path, says }) => `${path} ${says}.`).join(' '));
+  }
+}
+
+/** All that is on the shelf. */
+export interface ShelfContents {
+  cards: OpenedCard[];
+  unreadable: UnreadableCard[];
+}
+
+/** A change to save: the card, the state that it was made over, and which unsaved changes it holds. */
+export interface Save {
+  card: CardDocument;
+  over: number;
+  count?: number;
+  /** changes left by tabs that are gone, which this save takes up */
+  takes?: readonly UnsavedChange[];
+}
+
+/** The maker's cards. Every save passes the reader, is one transaction, and comes after the one before it. */
 @Injectable({ providedIn: 'root' })
 export class CardStore {
-  private readonly journal = inject(UnsavedJournal);
-  private readonly db = inject(Database).db;
+  private readonly database = inject(Database);
+  private readonly unsaved = inject(UnsavedChanges);
+  private readonly tabs = inject(Tabs);
+  private saving: Promise<unknown> = Promise.resolve();
+  /** cards put on the shelf of themselves: what was drawn in a tab that is gone, while their card went on elsewhere */
+  readonly rescued = signal<readonly CardDocument[]>([]);
 
-  /** All cards that can be read, last saved first. Puts the demo cards on an empty first shelf. */
+  /** All cards that can be read, last saved first, as they were drawn last. */
   async all(): Promise<OpenedCard[]> {
-    const db = await this.db;
-    if (!(await db.get('notes', 'demo-shelved'))) await this.shelveDemo(db);
-    const kept = await db.getAll('cards');
-    return kept.flatMap((record) => this.opened(record) ?? []).sort((a, b) => b.savedAt - a.savedAt);
+    return (await this.shelf()).cards;
+  }
+
+  /** The whole shelf. Puts the sample cards on an empty first one. */
+  async shelf(): Promise<ShelfContents> {
+    await this.saving;
+    await this.shelveDemo();
+    await this.rescue();
+    const [records, left] = [await this.database.look(['cards'], (tray) => tray.all('cards')), await this.unsaved.left()];
+    const read = records.map((record) => this.asDrawn(record, left));
+    return {
+      cards: read.flatMap(({ opened }) => opened ?? []).sort((a, b) => b.savedAt - a.savedAt),
+      unreadable: read.flatMap(({ unreadable }) => unreadable ?? []),
+    };
   }
 
   async get(id: string): Promise<OpenedCard | undefined> {
-    await this.all();
-    const record = await (await this.db).get('cards', id);
-    return record && this.opened(record);
+    await this.saving;
+    await this.shelveDemo();
+    await this.rescue();
+    const record = await this.database.look(['cards'], (tray) => tray.get('cards', id));
+    if (!record) return undefined;
+    return this.asDrawn(record, await this.unsaved.left()).opened;
   }
 
   /**
-   * Saves a card over the revision it was opened at, keeping the state before.
+   * Saves a card over the revision it was opened at, keeping the last state that can be read before it.
    * @throws SavedElsewhere when another tab saved it meanwhile
+   * @throws TakenOff when it is no longer on the shelf
+   * @throws Unreadable when what was to be saved could not be read again
    */
-  async save(card: CardDocument, overRevision: number): Promise<number> {
-    const db = await this.db;
-    const tx = db.transaction('cards', 'readwrite');
-    const before = await tx.store.get(card.id);
-    if (before && before.revision !== overRevision) {
-      await tx.done;
-      throw new SavedElsewhere(before.revision);
-    }
-    const revision = overRevision + 1;
-    await tx.store.put({ id: card.id, card, previous: before?.card ?? null, revision, savedAt: Date.now() });
-    await tx.done;
-    return revision;
+  save(given: Save): Promise<number> {
+    const turn = this.saving.then(() => this.saveNow(given));
+    this.saving = turn.catch(() => undefined);
+    return turn;
   }
 
   /** Puts new cards on the shelf: all of them or, when one is already there or the storage is full, none. */
   async addAll(cards: readonly CardDocument[]): Promise<void> {
-    const tx = (await this.db).transaction('cards', 'readwrite');
-    await Promise.all([
-      ...cards.map((card, i) => tx.store.add({ id: card.id, card, previous: null, revision: 1, savedAt: Date.now() - i })),
-      tx.done,
-    ]);
+    for (const card of cards) refuseUnreadable(card);
+    await this.database.change(['cards'], async (tray) => {
+      for (const [i, card] of cards.entries()) await tray.add('cards', newRecord(card, Date.now() - i));
+    });
+  }
+
+  /**
+   * Takes a card off the shelf.
+   * @throws SavedElsewhere when it was changed since `revision` was read
+   */
+  async remove(id: string, revision: number): Promise<void> {
+    await this.saving;
+    const left = (await this.unsaved.left()).filter((change) => change.id === id);
+    await this.database.change(['cards', 'unsaved'], async (tray) => {
+      const record = await tray.get('cards', id);
+      if (record && record.revision !== revision) throw new SavedElsewhere(record.revision);
+      await tray.remove('cards', id);
+      for (const change of left) await tray.remove('unsaved', keyOf(change));
+    });
+    this.forget(left);
+  }
+
+  /** Throws away what could not be read of a card; what could be read stays. */
+  async discardUnreadable(id: string): Promise<void> {
+    await this.database.change(['cards'], async (tray) => {
+      const record = await tray.get('cards', id);
+      const { opened, unreadable } = record ? readKept(record) : {};
+      if (!record || !unreadable) return;
+      const { damaged: _, ...rest } = record;
+      if (opened) await tray.put('cards', { ...rest, card: opened.card });
+      else await tray.remove('cards', id);
+    });
+  }
+
+  /** How often a card was saved, whether it can be read or not; nothing when it is not on the shelf. */
+  async revisionOf(id: string): Promise<number | undefined> {
+    return (await this.database.look(['cards'], (tray) => tray.get('cards', id)))?.revision;
   }
 
   /** Steps ticked off while making a card. */
   async ticked(id: string): Promise<string[]> {
-    const kept = await (await this.db).get('notes', `ticked:${id}`);
+    const kept = await this.database.look(['notes'], (tray) => tray.get('notes', `ticked:${id}`));
     return Array.isArray(kept) ? kept.filter((step): step is string => typeof step === 'string') : [];
   }
 
   async keepTicked(id: string, steps: readonly string[]): Promise<void> {
-    await (await this.db).put('notes', [...steps], `ticked:${id}`);
+    await this.database.put('notes', [...steps], `ticked:${id}`);
   }
 
-  async remove(id: string): Promise<void> {
-    await (await this.db).delete('cards', id);
+  private async saveNow({ card, over, count, takes = [] }: Save): Promise<number> {
+    refuseUnreadable(card);
+    const own = { tab: this.tabs.own, id: card.id };
+    await this.database.change(['cards', 'unsaved'], async (tray) => {
+      const before = await tray.get('cards', card.id);
+      if (!before) throw new TakenOff();
+      if (before.revision !== over) throw new SavedElsewhere(before.revision);
+      await makeWhole(tray, before, new Set([keyOf(own), ...takes.map(keyOf)]));
+      const by = count === undefined ? undefined : { tab: own.tab, count };
+      await tray.put('cards', savedOver(before, { id: card.id, card, revision: over + 1, savedAt: Date.now(), ...(by && { by }) }));
+      for (const done of [...takes, ...(count === undefined ? [] : [{ ...own, count }])]) {
+        const kept = readChange(await tray.get('unsaved', keyOf(done)));
+        if (kept && kept.count <= done.count) await tray.remove('unsaved', keyOf(done));
+      }
+    });
+    if (count !== undefined) this.unsaved.forget(keyOf(own), count);
+    this.forget(takes);
+    return over + 1;
   }
 
-  private opened(record: KeptCard): OpenedCard | undefined {
-    const now = readCard(record.card);
-    const reading = now.ok ? now : readCard(record.previous);
-    if (!reading.ok) return undefined;
-    // A change made just before its page was closed is newer than what was saved.
-    const unsaved = this.journal.read(record.id, record.revision);
-    return { card: unsaved ?? reading.card, revision: record.revision, savedAt: record.savedAt, recovered: !now.ok };
-  }
-
-  private async shelveDemo(db: IDBPDatabase<Shelf>): Promise<void> {
-    const tx = db.transaction(['cards', 'notes'], 'readwrite');
-    for (const [i, card] of DEMO_CARDS.entries()) {
-      await tx.objectStore('cards').put({ id: card.id, card, previous: null, revision: 1, savedAt: Date.now() - i });
+  /** A record as it was drawn last, with the unsaved changes that this takes up. */
+  private asDrawn(record: KeptCard, left: readonly UnsavedChange[]): Reading {
+    const reading = readKept(record);
+    if (!reading.opened) return reading;
+    for (const change of left.filter(({ id }) => id === record.id)) {
+      const card = isSaved(record, change) ? undefined : continued(record, change);
+      if (card) return { ...reading, opened: { ...reading.opened, card, takes: [change] } };
     }
-    await tx.objectStore('notes').put(true, 'demo-shelved');
-    await tx.done;
+    return reading;
+  }
+
+  /**
+   * Puts what tabs that are gone had drawn onto the shelf as cards of their own, where their card was saved or taken off
+   * elsewhere meanwhile; forgets what is there already.
+   */
+  private async rescue(): Promise<void> {
+    const left = (await this.unsaved.left()).filter(({ tab }) => tab !== this.tabs.own);
+    if (left.length === 0) return;
+    const over: UnsavedChange[] = [];
+    const rescued = await this.database.change(['cards', 'unsaved'], async (tray) => {
+      const found: CardDocument[] = [];
+      const taken = new Set<string>();
+      for (const change of left) {
+        const record = await tray.get('cards', change.id);
+        if (record && !taken.has(record.id) && !isSaved(record, change) && continued(record, change)) {
+          taken.add(record.id);
+          continue;
+        }
+        const card = besides(record, change);
+        if (card && !(record && isSaved(record, change)) && !sameCard(card, record?.card)) {
+          // Two tabs may come upon the same one at once: its id is made from what it was.
+          const own = { ...card, id: `kept-${change.tab}-${change.count}`, name: `${card.name.slice(0, 100)} (other version)` };
+          if (!(await tray.get('cards', own.id))) {
+            await tray.add('cards', newRecord(own, Date.now()));
+            found.push(own);
+          }
+        }
+        await tray.remove('unsaved', keyOf(change));
+        over.push(change);
+      }
+      return found;
+    });
+    this.forget(over);
+    if (rescued.length > 0) this.rescued.update((known) => [...known, ...rescued]);
+  }
+
+  private forget(changes: readonly UnsavedChange[]): void {
+    for (const change of changes) this.unsaved.forget(keyOf(change), change.count);
+  }
+
+  private async shelveDemo(): Promise<void> {
+    if (await this.database.look(['notes'], (tray) => tray.get('notes', 'demo-shelved'))) return;
+    await this.database.change(['cards', 'notes'], async (tray) => {
+      // Another tab may have been quicker.
+      if (await tray.get('notes', 'demo-shelved')) return;
+      for (const [i, card] of DEMO_CARDS.entries()) {
+        if (!(await tray.get('cards', card.id))) await tray.put('cards', newRecord(card, Date.now() - i));
+      }
+      await tray.put('notes', true, 'demo-shelved');
+    });
+  }
+}
+
+const newRecord = (card: CardDocument, savedAt: number): KeptCard => ({ id: card.id, card, previous: null, revision: 1, savedAt });
+
+function refuseUnreadable(card: CardDocument): void {
+  const reading = readCard(card);
+  if (!reading.ok) throw new Unreadable(reading.problems);
+}
+
+/** Two cards of the same content, whatever their keys' order. */
+function sameCard(one: CardDocument, other: unknown): boolean {
+  const reading = readCard(other);
+  return (
+    reading.ok &&
+    Object.keys(changeBetween(reading.card, JSON.parse(JSON.stringify(one)) as CardDocument).fields).every(
+      (name) => JSON.stringify(one[name as keyof CardDocument]) === JSON.stringify(reading.card[name as keyof CardDocument]),
+    )
+  );
+}
+
+/** What other tabs changed over the state that is being saved over is made whole: that state will be gone. */
+async function makeWhole(tray: Tray, before: KeptCard, but: ReadonlySet<string>): Promise<void> {
+  for (const raw of await tray.all('unsaved')) {
+    const kept = readChange(raw);
+    if (kept?.id !== before.id || kept.whole || kept.over !== before.revision || but.has(keyOf(kept))) continue;
+    const card = changed(before.card, kept);
+    if (card) await tray.put('unsaved', { ...kept, whole: true, fields: { ...card }, gone: [] }, keyOf(kept));
   }
 }

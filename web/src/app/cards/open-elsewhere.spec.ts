@@ -41,4 +41,13 @@ describe('OpenElsewhere', () => {
     await heard();
     expect(first.elsewhere()).toBe(false);
   });
+
+  it('goes on while one other tab has it, when another leaves', async () => {
+    const third = tab();
+    for (const one of [first, second, third]) one.open('easel');
+    await heard();
+    third.ngOnDestroy();
+    await heard();
+    expect([first.elsewhere(), second.elsewhere()]).toEqual([true, true]);
+  });
 });

@@ -36,6 +36,29 @@ describe('LengthField', () => {
     expect(emitted).toEqual([54]);
   });
 
+  it('takes what reads while it is typed, and holds nothing half typed against anyone', async () => {
+    const typed: number[] = [];
+    fixture.componentInstance.typing.subscribe((value) => typed.push(value));
+    for (const text of ['1', '15', '150', '1500', '150 m', '150 mm']) {
+      box().value = text;
+      box().dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+      expect([box().value, note().includes('not a length'), box().getAttribute('aria-invalid')]).toEqual([text, false, null]);
+    }
+    // Inches: 1 is within the limit of 200 mm, 15 and more are not; 150 m is 150 metres or nonsense.
+    expect(typed).toEqual([25.4, 150]);
+  });
+
+  it('shows what was typed where the card’s unit has no mark for it', async () => {
+    await type('1/16');
+    fixture.componentRef.setInput('value', emitted[0]);
+    await fixture.whenStable();
+    expect([emitted[0], box().value]).toEqual([25.4 / 16, '1/16']);
+    fixture.componentRef.setInput('notation', 'mm');
+    await fixture.whenStable();
+    expect(box().value).not.toBe('1/16');
+  });
+
   it('keeps nonsense in the field with a sentence, and changes nothing', async () => {
     await type('three and a bit');
     expect(emitted).toEqual([]);

@@ -82,11 +82,16 @@ export class LengthField {
   /** what the evaluation says against the present value */
   readonly refused = input<string>();
   readonly changed = output<number>();
+  /** a value that reads and may be taken, while it is still being typed */
+  readonly typing = output<number>();
 
+  /** what was typed, shown as it was typed for as long as the field holds what it says */
   protected readonly draft = signal<string | undefined>(undefined);
+  private draftValue: number | undefined;
+  private draftNotation: Notation | undefined;
   private readonly draftProblem = signal<string | undefined>(undefined);
   protected readonly problem = computed(() => this.draftProblem() ?? this.refused());
-  protected readonly shown = computed(() => this.draft() ?? this.print());
+  protected readonly shown = computed(() => this.draft() ?? this.print(this.value()));
   /** A length between two marks says so. */
   protected readonly off = computed(() => {
     if (this.kind() !== 'length' || printLength(this.value(), this.notation()).off === 0) return undefined;
@@ -94,24 +99,32 @@ export class LengthField {
   });
 
   constructor() {
-    // A value that changed from outside (undo, a drag, another unit) replaces what was half typed.
+    // A value that changed from outside (undo, a drag, another unit) replaces what was typed.
     effect(() => {
-      this.value();
-      this.notation();
+      const [value, notation] = [this.value(), this.notation()];
+      if (this.draftNotation === notation && this.draftValue !== undefined && same(value, this.draftValue)) return;
       this.draft.set(undefined);
       this.draftProblem.set(undefined);
     });
   }
 
+  /** What reads and may be taken is taken at once; what does not may be half of something, and is not held against anyone yet. */
   protected typed(text: string): void {
     this.draft.set(text);
+    const reading = this.read(text);
+    const value = reading.ok && !this.refusal()(reading.value) ? reading.value : undefined;
+    this.draftValue = value;
+    this.draftNotation = this.notation();
+    if (value === undefined || (same(value, this.value()) && !this.refused())) return;
+    this.draftProblem.set(undefined);
+    this.typing.emit(value);
   }
 
   protected settle(text: string): void {
     if (text === undefined || this.draft() === undefined) return;
     const reading = this.read(text);
     if (!reading.ok) this.draftProblem.set(`${reading.problem} ${this.allowed()}`.trim());
-    else this.take(reading.value);
+    else this.take(reading.value, text);
   }
 
   protected key(event: KeyboardEvent): void {
@@ -124,10 +137,10 @@ export class LengthField {
     this.take(nextMark(this.value(), step, direction));
   }
 
-  private print(): string {
-    if (this.kind() === 'count') return String(this.value());
-    if (this.kind() === 'weight') return printGrams(this.value());
-    return this.kind() === 'angle' ? printAngle(this.value()) : printLength(this.value(), this.notation()).text;
+  private print(value: number): string {
+    if (this.kind() === 'count') return String(value);
+    if (this.kind() === 'weight') return printGrams(value);
+    return this.kind() === 'angle' ? printAngle(value) : printLength(value, this.notation()).text;
   }
 
   private read(text: string): Reading<number> {
@@ -137,18 +150,24 @@ export class LengthField {
     return parseCount(text, this.label());
   }
 
-  private take(value: number): void {
+  private take(value: number, text?: string): void {
     const refused = this.refusal()(value);
     if (refused) {
       this.draftProblem.set(refused);
       return;
     }
-    this.draft.set(undefined);
+    // What was typed stays where printing the value in the card's unit would say something else.
+    const printed = this.read(this.print(value));
+    this.draft.set(printed.ok && same(printed.value, value) ? undefined : text);
+    this.draftValue = value;
+    this.draftNotation = this.notation();
     this.draftProblem.set(undefined);
     // Where what the card holds is refused, the field shows another value in its place: typing that one sets it too.
-    if (Math.abs(value - this.value()) > 1e-9 || this.refused()) this.changed.emit(value);
+    if (!same(value, this.value()) || this.refused()) this.changed.emit(value);
   }
 }
+
+const same = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-9;
 
 /** The next multiple of `step` beyond a value in a direction. */
 export function nextMark(value: number, step: number, direction: number): number {

@@ -84,13 +84,13 @@ describe('MakePage', () => {
 
   it('says at the top when the card is not ready to make', async () => {
     const kept = (await store.get(easel.id))!;
-    await store.save(setSize(easel, 'base', 'displayHeight', 180), kept.revision);
+    await store.save({ card: setSize(easel, 'base', 'displayHeight', 180), over: kept.revision });
     await open(easel.id);
     expect(element().querySelector('.trouble')!.textContent).toContain(
       'Not ready to make: Closed, display sticks out 30 mm past the fold.',
     );
     const now = (await store.get(easel.id))!;
-    await store.save(easel, now.revision);
+    await store.save({ card: easel, over: now.revision });
   });
 
   it('says so when there is no such card', async () => {

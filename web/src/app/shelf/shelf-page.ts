@@ -5,7 +5,7 @@ import { LARGEST_SHELF_FILE, readShelfFile, writeCardFile, writeShelfFile, type 
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { CardStore, type OpenedCard } from '../cards/card-store';
+import { CardStore, SavedElsewhere, TakenOff, type OpenedCard, type UnreadableCard } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
 import type { CardPictures } from '../evaluation/evaluation-api';
 import { download, fileName } from '../frame/download';
@@ -16,6 +16,8 @@ import { FirstRun } from './first-run';
 import { KINDS, type Kind } from './kinds';
 import { NewCardDialog } from './new-card-dialog';
 import { Thumbnail } from '../drawings/thumbnail';
+
+const NOT_KEPT = 'its storage may be full or switched off. Save what you need to files.';
 
 /** The maker's cards, and the ways to a new one. */
 @Component({
@@ -36,6 +38,9 @@ export class ShelfPage {
   protected readonly starting = signal(false);
   protected readonly cards = signal<OpenedCard[] | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
+  /** what cannot be read, with what is wrong and what is there */
+  protected readonly unreadable = signal<readonly UnreadableCard[]>([]);
+  protected readonly rescued = this.store.rescued;
   protected readonly wanted = signal('');
   protected readonly pictures = signal<Readonly<Record<string, CardPictures | undefined>>>({});
   protected readonly renaming = signal<string | undefined>(undefined);
@@ -84,15 +89,40 @@ export class ShelfPage {
     this.renaming.set(undefined);
     const trimmed = name.trim().slice(0, 120);
     if (!trimmed || trimmed === kept.card.name) return;
-    await this.attempt(async () => {
-      await this.store.save({ ...kept.card, name: trimmed }, kept.revision);
-    }, 'The new name was not kept: the card may be open in another tab.');
+    await this.attempt(
+      () => this.store.save({ card: { ...kept.card, name: trimmed }, over: kept.revision, takes: kept.takes }),
+      (error) => {
+        if (error instanceof SavedElsewhere)
+          return `“${kept.card.name}” was changed in another tab meanwhile. It keeps its name; it is shown as it is now.`;
+        if (error instanceof TakenOff) return `“${kept.card.name}” was taken off the shelf in another tab meanwhile.`;
+        return `The new name was not kept: ${NOT_KEPT}`;
+      },
+    );
     await this.reload();
   }
 
-  protected async remove({ card }: OpenedCard): Promise<void> {
-    await this.attempt(() => this.store.remove(card.id), 'The card could not be taken off the shelf.');
-    this.removed.set(card);
+  protected async remove({ card, revision }: OpenedCard): Promise<void> {
+    const gone = await this.attempt(
+      () => this.store.remove(card.id, revision),
+      (error) =>
+        error instanceof SavedElsewhere
+          ? `“${card.name}” was changed in another tab meanwhile, so it is still on the shelf, as it is now. Delete it once more if you still want to.`
+          : 'The card could not be taken off the shelf.',
+    );
+    if (gone) this.removed.set(card);
+    await this.reload();
+  }
+
+  /** Gives away what is there of a card that cannot be read, as it is. */
+  protected exportRaw({ title, raw }: UnreadableCard): void {
+    download(fileName(title, 'unreadable.json'), 'application/json', `${JSON.stringify(raw, null, 2) ?? 'null'}\n`);
+  }
+
+  protected async discard({ id }: UnreadableCard): Promise<void> {
+    await this.attempt(
+      () => this.store.discardUnreadable(id),
+      () => 'It could not be taken off the shelf.',
+    );
     await this.reload();
   }
 
@@ -127,7 +157,11 @@ export class ShelfPage {
     // The store is asked, not the screen: on a first visit a file may come before the shelf is filled.
     const shelved = await this.store.all().catch(() => this.cards() ?? []);
     const taken = new Set(shelved.map(({ card }) => card.id));
-    const cards = reading.cards.map((card) => (taken.has(card.id) ? { ...card, id: crypto.randomUUID() } : card));
+    const cards = reading.cards.map((card) => {
+      const own = taken.has(card.id) ? { ...card, id: crypto.randomUUID() } : card;
+      taken.add(own.id);
+      return own;
+    });
     if (cards.length === 1) await this.put(cards[0]!);
     else if (await this.saveNew(cards)) {
       await this.reload();
@@ -136,10 +170,10 @@ export class ShelfPage {
   }
 
   private async reload(): Promise<void> {
-    this.trouble.set(undefined);
     try {
-      const cards = await this.store.all();
+      const { cards, unreadable } = await this.store.shelf();
       this.cards.set(cards);
+      this.unreadable.set(unreadable);
       for (const { card } of cards) {
         // A card that was opened meanwhile does not wait for the pictures of the others.
         if (this.left) return;
@@ -147,23 +181,25 @@ export class ShelfPage {
         this.pictures.update((known) => ({ ...known, [card.id]: pictures }));
       }
     } catch {
-      this.trouble.set('This browser keeps no cards: its storage is switched off or broken. You can still open a card file.');
+      this.cards.update((known) => known ?? []);
+      this.trouble.set('What this browser keeps could not be read just now. Nothing on the shelf is changed by that; try again.');
     }
   }
 
   private async saveNew(cards: readonly CardDocument[]): Promise<boolean> {
     return this.attempt(
       () => this.store.addAll(cards),
-      'This browser did not keep the card: its storage may be full or switched off. Save what you need to files.',
+      () => `This browser did not keep the card: ${NOT_KEPT}`,
     );
   }
 
-  private async attempt(work: () => Promise<void>, says: string): Promise<boolean> {
+  private async attempt(work: () => Promise<unknown>, says: (error: unknown) => string): Promise<boolean> {
+    this.trouble.set(undefined);
     try {
       await work();
       return true;
-    } catch {
-      this.trouble.set(says);
+    } catch (error) {
+      this.trouble.set(says(error));
       return false;
     }
   }

@@ -241,6 +241,11 @@ export class WorkshopPage {
     download('diptychon-workshop.json', 'application/json', writeWorkshopFile(this.workshop()));
   }
 
+  /** Gives away what could not be read of the workshop, as it is. */
+  protected saveDamaged(): void {
+    download('diptychon-workshop.unreadable.json', 'application/json', `${JSON.stringify(this.store.damaged(), null, 2)}\n`);
+  }
+
   protected async open(file: HTMLInputElement): Promise<void> {
     const chosen = file.files?.[0];
     file.value = '';

@@ -55,9 +55,9 @@ describe('WorkshopStore', () => {
     const store = await opened();
     store.begin('mm', 'rule');
     await saved(store);
-    const db = await TestBed.inject(Database).db;
-    await db.put('workshop', { workshop: { broken: true }, previous: INCH_WORKSHOP, revision: 7 }, 'mine');
+    await TestBed.inject(Database).put('workshop', { workshop: { broken: true }, previous: INCH_WORKSHOP, revision: 7 }, 'mine');
     const again = await opened();
+    expect(again.damaged()).toEqual({ broken: true });
     expect([again.recovered(), again.workshop()]).toEqual([true, INCH_WORKSHOP]);
   });
 });

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { METRIC_WORKSHOP, readWorkshop, starterFor, type Notation, type Workshop } from '@diptychon/core';
-import { Database } from '../cards/database';
+import { Database, type KeptWorkshop } from '../cards/database';
 
 interface Step {
   workshop: Workshop;
@@ -29,6 +29,8 @@ export class WorkshopStore {
   readonly begun = signal<boolean | undefined>(undefined);
   readonly saveState = signal<'saved' | 'saving' | 'failed'>('saved');
   readonly recovered = signal(false);
+  /** what was kept and could not be read, to be taken away as a file; nothing when all can be read */
+  readonly damaged = signal<unknown>(undefined);
   readonly undoWhat = computed(() => this.past().at(-1)?.what);
   readonly redoWhat = computed(() => this.future().at(-1)?.what);
   /** resolves once what is kept has been read, or cannot be */
@@ -87,12 +89,14 @@ export class WorkshopStore {
   private async save(workshop: Workshop): Promise<void> {
     if (this.workshop() !== workshop) return;
     try {
-      const db = await this.database.db;
-      const tx = db.transaction('workshop', 'readwrite');
-      const before = await tx.store.get(KEY);
-      const revision = Math.max(this.revision, before?.revision ?? 0) + 1;
-      await tx.store.put({ workshop, previous: before?.workshop ?? null, revision }, KEY);
-      await tx.done;
+      const reading = readWorkshop(workshop);
+      if (!reading.ok) throw new Error(reading.problems.map(({ path, says }) => `${path} ${says}.`).join(' '));
+      const revision = await this.database.change(['workshop'], async (tray) => {
+        const before = await tray.get('workshop', KEY);
+        const next = Math.max(this.revision, before?.revision ?? 0) + 1;
+        await tray.put('workshop', { ...savedOver(before, workshop), revision: next }, KEY);
+        return next;
+      });
       this.revision = revision;
       if (this.workshop() === workshop) {
         clearJournal();
@@ -107,12 +111,13 @@ export class WorkshopStore {
   private async load(): Promise<void> {
     const unsaved = readJournal();
     try {
-      const kept = await (await this.database.db).get('workshop', KEY);
+      const kept = await this.database.look(['workshop'], (tray) => tray.get('workshop', KEY));
       if (kept && kept.revision <= this.revision) return;
       const now = readWorkshop(kept?.workshop);
       const reading = now.ok || !kept ? now : readWorkshop(kept.previous);
       this.revision = kept?.revision ?? 0;
       this.recovered.set(kept !== undefined && !now.ok && reading.ok);
+      this.damaged.set(now.ok ? kept?.damaged : kept?.workshop);
       if (unsaved) this.put(unsaved);
       else if (reading.ok) this.workshop.set(reading.workshop);
       this.begun.set(unsaved !== undefined || reading.ok);
@@ -121,6 +126,15 @@ export class WorkshopStore {
       this.begun.set(unsaved !== undefined);
     }
   }
+}
+
+/** What is kept beside a workshop that is saved: the last state that can be read, and what cannot be read. */
+function savedOver(before: KeptWorkshop | undefined, workshop: Workshop): Omit<KeptWorkshop, 'revision'> {
+  if (!before) return { workshop, previous: null };
+  if (readWorkshop(before.workshop).ok) {
+    return { workshop, previous: before.workshop, ...(before.damaged !== undefined && { damaged: before.damaged }) };
+  }
+  return { workshop, previous: before.previous, damaged: before.workshop };
 }
 
 /** Written in the same turn as the change: a page may be closed before the save is done. */
