@@ -1,10 +1,11 @@
 // Long trials with random cards: `npm run campaign -- NAME [--seed S] [--count N]`. Ends with how many held.
 import { parseArgs } from 'node:util';
+import { files } from './files.js';
 import { trees } from './trees.js';
 import { migrations } from './migrations.js';
 import { verdicts } from './verdicts.js';
 
-const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations, verdicts };
+const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations, verdicts, files };
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: { seed: { type: 'string', default: '1' }, count: { type: 'string', default: '1000' } },

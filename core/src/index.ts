@@ -88,6 +88,6 @@ export { type LineReading } from './plan/reading.js';
 export { extentOf } from './plan/score-runs.js';
 export { innerCuts, type InnerCut } from './plan/cut-runs.js';
 export { materialsOf, type Material } from './plan/materials.js';
-export { readShelfFile, writeShelfFile, LARGEST_SHELF_FILE } from './format/shelf-file.js';
+export { readShelfFile, writeShelfFiles, LARGEST_SHELF_FILE } from './format/shelf-file.js';
 export { cardOfClosedSize, closedSizeOf, sizeForEnvelope, sizeForSheet, type ClosedSize } from './plan/closed-size.js';
 export { changesBetween } from './card/changes.js';

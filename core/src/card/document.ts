@@ -35,11 +35,16 @@ const finite = v.pipe(
 );
 const sizeName = v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,40}$/, 'allowed: a plain size name'));
 
+const hasOwnNameOf = (given: unknown, names: readonly string[]): boolean =>
+  typeof given === 'object' && given !== null && names.some((name) => Object.hasOwn(given, name));
+
 /** Values by name: a list, which JSON also counts among objects, is not taken for an empty one. */
 const named = <K extends v.GenericSchema<string, string>, V extends v.GenericSchema>(key: K, value: V) =>
   v.pipe(
     v.unknown(),
     v.check((given) => !Array.isArray(given), 'allowed: values by name, not a list'),
+    // The schema would pass over such a name in silence, and what it holds with it.
+    v.check((given) => !hasOwnNameOf(given, ['__proto__', 'constructor', 'prototype']), 'allowed: names that are no words of the machine'),
     v.record(key, value),
   );
 const plainSize = v.union([finite, text(64)], 'allowed: a number (mm or radians) or a word');
@@ -52,7 +57,7 @@ const ownOutline = v.strictObject({
   id: v.pipe(v.string(), v.regex(/^own-[a-z0-9-]{1,40}$/, 'allowed: own- and letters, digits, hyphens')),
   name: v.pipe(text(60), v.minLength(1, 'allowed: at least one character')),
   points: v.pipe(
-    v.array(v.tuple([finite, finite], 'allowed: pairs of numbers')),
+    v.array(v.strictTuple([finite, finite], 'allowed: pairs of numbers')),
     v.minLength(3, 'allowed: 3 to 600 points'),
     v.maxLength(600, 'allowed: 3 to 600 points'),
   ),

@@ -63,7 +63,7 @@ export function migrate(raw: Raw): Raw {
   let card = raw;
   const version = card['version'];
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
-    const shown = typeof version === 'object' ? 'an object' : `“${String(version)}”`;
+    const shown = typeof version === 'object' ? 'an object' : `“${String(version).slice(0, 40)}”`;
     throw new MigrationProblem('version', `${shown} is not a version; allowed: 1 to ${CURRENT_VERSION}`);
   }
   if (version > CURRENT_VERSION) {

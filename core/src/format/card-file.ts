@@ -2,18 +2,25 @@ import * as v from 'valibot';
 import { cardSchema, ROOT, type CardDocument } from '../card/document.js';
 import { migrate, MigrationProblem } from '../card/migrate.js';
 import { mechanismById } from '../mechanism/catalogue.js';
+import { crossingsOf } from '../plane/crossings.js';
+import { boxOf, signedArea } from '../plane/outline.js';
 import { STOCK_ROLES } from '../supplies/stocks.js';
-import { complaints, jsonOf, type FileProblem } from './file-problem.js';
+import { complaints, inALine, jsonOf, type FileProblem } from './file-problem.js';
 
 /** A card file is a page of numbers; anything much larger is something else. */
 export const LARGEST_CARD_FILE = 512 * 1024;
 
 export type CardReading = { ok: true; card: CardDocument } | { ok: false; problems: FileProblem[] };
 
-/** A card as the text of its file: JSON, two spaces, stable order. */
+/** A card as the text of its file: JSON, two spaces, stable order, points on a line each; without spaces where that would be too large to read. */
 export function writeCardFile(card: CardDocument): string {
-  return `${JSON.stringify(inOrder(card), null, 2)}\n`;
+  const own = inOrder(card);
+  const text = `${JSON.stringify(own, null, 2).replace(PAIR, '[$1, $2]')}\n`;
+  return text.length <= LARGEST_CARD_FILE ? text : `${JSON.stringify(own)}\n`;
 }
+
+/** Two numbers of a list, each on a line of its own. */
+const PAIR = /\[\n\s+(-?[\d.e+-]+),\n\s+(-?[\d.e+-]+)\n\s+\]/g;
 
 const ORDER = Object.keys(cardSchema.entries);
 /** Keys that say what an entry is come before what it has. */
@@ -53,13 +60,13 @@ export function readCard(raw: unknown): CardReading {
   try {
     current = migrate(raw as Record<string, unknown>);
   } catch (error) {
-    if (error instanceof MigrationProblem) return refuse(error.path, error.says);
+    if (error instanceof MigrationProblem) return { ok: false, problems: inALine([error]) };
     throw error;
   }
   const parsed = v.safeParse(cardSchema, current);
   if (!parsed.success) return { ok: false, problems: complaints(parsed.issues, 'a card file') };
   const card = parsed.output;
-  const problems = [...wrongParts(card), ...missingSupplies(card)];
+  const problems = inALine([...wrongParts(card), ...missingSupplies(card), ...wrongOutlines(card)]);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, card };
 }
 
@@ -96,6 +103,33 @@ function wrongParts({ parts }: CardDocument): FileProblem[] {
     }
   });
   return problems;
+}
+
+/** An outline goes round an area once; rounded numbers may make a few edges cross that lie side by side. */
+const MOST_CROSSINGS = 12;
+/** Share of its box that an outline encloses at least. */
+const LEAST_AREA = 1e-4;
+
+function wrongOutlines({ outlines = [] }: CardDocument): FileProblem[] {
+  const ids = outlines.map(({ id }) => id);
+  return outlines.flatMap(({ id, points }, i): FileProblem[] => {
+    const path = `outlines.${i}`;
+    if (ids.indexOf(id) !== i) return [{ path: `${path}.id`, says: `is “${id}”, as another outline is; allowed: one of its own` }];
+    const { minX, maxX, minY, maxY } = boxOf(points);
+    const box = (maxX - minX) * (maxY - minY);
+    if (!(Math.abs(signedArea(points)) > LEAST_AREA * box && box > 0))
+      return [{ path: `${path}.points`, says: 'enclose nothing; allowed: a line round an area' }];
+    if (crossingsOf(points, MOST_CROSSINGS + 1) > MOST_CROSSINGS)
+      return [{ path: `${path}.points`, says: `cross more than ${MOST_CROSSINGS} times; allowed: a line that goes round its shape once` }];
+    if (points.length - new Set(points.map(([x, y]) => `${x.toFixed(3)} ${y.toFixed(3)}`)).size > MOST_CROSSINGS)
+      return [
+        {
+          path: `${path}.points`,
+          says: `come by the same corners more than ${MOST_CROSSINGS} times; allowed: a line that goes round its shape once`,
+        },
+      ];
+    return [];
+  });
 }
 
 /** Every supply that is named must be carried along. */

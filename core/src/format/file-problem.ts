@@ -23,5 +23,18 @@ function complaint(issue: v.BaseIssue<unknown>, what: string): string {
 
 const cut = (words: string): string => (words.length > LONGEST ? `${words.slice(0, LONGEST - 1)}…` : words);
 
+/** Problems whose names and values are cut to a line. */
+export const inALine = (problems: readonly FileProblem[]): FileProblem[] =>
+  problems
+    .slice(0, MOST_TOLD)
+    .map(({ path, says }) => ({ path: cut(path), says: says.length > 3 * LONGEST ? `${says.slice(0, 3 * LONGEST)}…` : says }));
+
+/** A value of a broken file, short enough for a sentence. */
+export function shownValue(value: unknown): string {
+  if (Array.isArray(value)) return 'a list';
+  if (typeof value === 'object' && value !== null) return 'an object';
+  return `“${cut(String(value))}”`;
+}
+
 /** The value that the text of a file holds; a byte-order mark before it is no fault. @throws SyntaxError where it is no JSON */
 export const jsonOf = (text: string): unknown => JSON.parse(text.replace(/^\uFEFF/, ''));

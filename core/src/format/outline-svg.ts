@@ -1,7 +1,8 @@
 import { parseSync, type INode } from 'svgson';
 import svgpath from 'svgpath';
 import type { CardDocument } from '../card/document.js';
-import { unite } from '../plane/boolean.js';
+import { crossingsOf } from '../plane/crossings.js';
+import { outerLine } from '../plane/outer-line.js';
 import { boxOf, signedArea, type Loop } from '../plane/outline.js';
 import { distanceToSegment, type Point } from '../plane/point.js';
 
@@ -19,8 +20,16 @@ const LONGER = 1000;
 const CLOSE_ENOUGH = LONGER * 2e-4;
 /** Straight pieces that a curve becomes before it is thinned out. */
 const CURVE_STEPS = 48;
-const MOST_POINTS = 600;
+/** Corners of an outline that is kept: what a knife or a cutter can follow, and every check stays quick with. */
+const MOST_CORNERS = 240;
+/** Points of a line, curves followed: more is a traced picture. */
+const MOST_POINTS = 20_000;
+/** An outline goes round once. A few crossings are slips of a pen and are taken out; more is no outline. */
+const MOST_CROSSINGS = 200;
 const MOST_SHAPES = 400;
+const MOST_ELEMENTS = 20_000;
+/** Groups within groups: drawing programs nest a dozen. */
+const MOST_NESTED = 100;
 /** Ends of a path nearer than this share of its own size are one point: it was meant to be closed. */
 const GAP_SHARE = 1e-3;
 
@@ -32,6 +41,10 @@ const GAP_SHARE = 1e-3;
 export function readOutlineSvg(text: string, name: string): OutlineReading {
   if (text.length > LARGEST_SVG)
     return refuse(name, `is ${Math.ceil(text.length / 1024)} kB long; allowed: at most ${LARGEST_SVG / 1024} kB`);
+  const nesting = nestingOf(text);
+  if (nesting.elements > MOST_ELEMENTS) return refuse(name, `holds more than ${MOST_ELEMENTS} elements; allowed: a drawing of one outline`);
+  if (nesting.deepest > MOST_NESTED)
+    return refuse(name, `is nested ${nesting.deepest} groups deep; allowed: at most ${MOST_NESTED}, so ungroup it first`);
   let root: INode;
   try {
     root = parseSync(text);
@@ -53,17 +66,53 @@ export function readOutlineSvg(text: string, name: string): OutlineReading {
   if (!largest || sizeOf(largest) < 1e-9) {
     return refuse(name, `holds ${paths.length === 0 ? 'no line' : 'only open lines'}; allowed: a closed path, whose end meets its start`);
   }
-  const outline = tidied(largest);
+  if (largest.length > MOST_POINTS)
+    return refuse(name, `follows its outline with ${largest.length} points; allowed: at most ${MOST_POINTS}, so trace it more coarsely`);
+  const placed = thin(upright(largest), CLOSE_ENOUGH);
+  if (crossingsOf(placed, MOST_CROSSINGS + 1) > MOST_CROSSINGS)
+    return refuse(name, `crosses itself more than ${MOST_CROSSINGS} times; allowed: a line that goes round its shape once`);
+  const { outline, tolerance } = tidied(placed);
   if (outline.length < 3) return refuse(name, 'encloses nothing; allowed: a closed path round an area');
   const points = outline.map(([x, y]): [number, number] => [Number(x.toFixed(2)), Number(y.toFixed(2))]);
   const others = closed.length - 1;
+  const notes = [
+    ...(others > 0
+      ? [`The largest of ${closed.length} closed lines was taken; ${others === 1 ? 'the other one was' : 'the others were'} left out.`]
+      : []),
+    ...(tolerance > CLOSE_ENOUGH
+      ? [
+          `It was simplified to ${outline.length} corners, at most ${MOST_CORNERS}: nowhere more than ${((100 * tolerance) / LONGER).toFixed(1)} % of its longer side from the drawing.`,
+        ]
+      : []),
+  ];
   return {
     ok: true,
-    outline: { id: `own-${slug(name)}`, name: name.slice(0, 60) || 'own outline', points },
-    ...(others > 0 && {
-      note: `The largest of ${closed.length} closed lines was taken; ${others === 1 ? 'the other one was' : 'the others were'} left out.`,
-    }),
+    outline: { id: `own-${slug(name)}`, name: shortName(name), points },
+    ...(notes.length > 0 && { note: notes.join(' ') }),
   };
+}
+
+/** A name that an outline may have: at most 60 characters, the last one whole. */
+function shortName(name: string): string {
+  let short = '';
+  for (const letter of name) {
+    if (short.length + letter.length > 60) break;
+    short += letter;
+  }
+  return short || 'own outline';
+}
+
+/** How many elements a drawing has and how deep they are nested, counted before anything is built from them. */
+function nestingOf(text: string): { elements: number; deepest: number } {
+  let [elements, depth, deepest] = [0, 0, 0];
+  for (const [, closing, self] of text.matchAll(/<(\/?)[a-z][^<>]*?(\/?)>/gi)) {
+    if (closing) depth--;
+    else {
+      elements++;
+      if (!self) deepest = Math.max(deepest, ++depth);
+    }
+  }
+  return { elements, deepest };
 }
 
 function refuse(name: string, why: string): OutlineReading {
@@ -170,43 +219,47 @@ function sizeOf(loop: Loop | undefined): number {
   return loop ? Math.abs(signedArea(loop)) : 0;
 }
 
-/** Turned y up, brought to a common height, crossings of the line with itself taken out, and no more points than needed. */
-function tidied(loop: Loop): Loop {
+/** Turned y up, counter-clockwise, and brought to a common size. */
+function upright(loop: Loop): Loop {
   const { minX, maxX, minY, maxY } = boxOf(loop);
   const scale = LONGER / Math.max(maxX - minX, maxY - minY);
   const placed = loop.map(([x, y]): Point => [(x - minX) * scale, (maxY - y) * scale]);
-  const upright = signedArea(placed) > 0 ? placed : placed.reverse();
-  const whole = unite([{ outer: upright, holes: [] }]).reduce<Loop>(
-    (most, part) => (signedArea(part) > signedArea(most) ? part : most),
-    [],
-  );
+  return signedArea(placed) > 0 ? placed : placed.reverse();
+}
+
+/** Crossings of the line with itself taken out, and no more corners than may be; with how far it may be off for that. */
+function tidied(loop: Loop): { outline: Loop; tolerance: number } {
+  const whole = outerLine(loop);
   let tolerance = CLOSE_ENOUGH;
-  let thin = simplified(whole, tolerance);
-  while (thin.length > MOST_POINTS) thin = simplified(whole, (tolerance *= 2));
-  return thin;
+  let outline = thin(whole, tolerance);
+  while (outline.length > MOST_CORNERS) outline = thin(whole, (tolerance *= 1.5));
+  return { outline, tolerance };
 }
 
 /** Leaves out points that lie within a tolerance of the line without them (Ramer–Douglas–Peucker, on both halves of the loop). */
-function simplified(loop: Loop, tolerance: number): Loop {
+function thin(loop: Loop, tolerance: number): Loop {
   if (loop.length < 4) return loop;
   const first = loop[0]!;
-  const far = loop.reduce(
-    (most, p, i) =>
-      Math.hypot(p[0] - first[0], p[1] - first[1]) > Math.hypot(loop[most]![0] - first[0], loop[most]![1] - first[1]) ? i : most,
-    0,
-  );
-  return [...thinned(loop.slice(0, far + 1), tolerance).slice(0, -1), ...thinned([...loop.slice(far), first], tolerance).slice(0, -1)];
-}
-
-function thinned(line: readonly Point[], tolerance: number): Point[] {
-  const [from, to] = [line[0]!, line[line.length - 1]!];
-  let worst = { off: tolerance, at: -1 };
-  line.forEach((p, i) => {
-    const off = distanceToSegment(p, from, to);
-    if (off > worst.off && i > 0 && i < line.length - 1) worst = { off, at: i };
-  });
-  if (worst.at < 0) return [from, to];
-  return [...thinned(line.slice(0, worst.at + 1), tolerance).slice(0, -1), ...thinned(line.slice(worst.at), tolerance)];
+  const off = ([x, y]: Point): number => Math.hypot(x - first[0], y - first[1]);
+  const far = loop.reduce((most, p, i) => (off(p) > off(loop[most]!) ? i : most), 0);
+  const line = [...loop, first];
+  const kept = new Set([0, far]);
+  const waiting: (readonly [number, number])[] = [
+    [0, far],
+    [far, loop.length],
+  ];
+  for (let stretch = waiting.pop(); stretch; stretch = waiting.pop()) {
+    const [from, to] = stretch;
+    let worst = { off: tolerance, at: -1 };
+    for (let i = from + 1; i < to; i++) {
+      const here = distanceToSegment(line[i]!, line[from]!, line[to]!);
+      if (here > worst.off) worst = { off: here, at: i };
+    }
+    if (worst.at < 0) continue;
+    kept.add(worst.at);
+    waiting.push([from, worst.at], [worst.at, to]);
+  }
+  return [...kept].sort((a, b) => a - b).map((i) => line[i]!);
 }
 
 function slug(name: string): string {

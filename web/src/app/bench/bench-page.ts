@@ -6,6 +6,7 @@ import {
   changesBetween,
   NOTATIONS,
   applyFix,
+  inSentence,
   writeCardFile,
   type CardDocument,
   type CardProblem,
@@ -21,10 +22,11 @@ import { filter } from 'rxjs';
 import { CardSession } from '../cards/card-session';
 import { Database } from '../cards/database';
 import { OpenElsewhere } from '../cards/open-elsewhere';
-import { Evaluator } from '../evaluation/evaluator';
+import { Evaluator, type Answer, type Late } from '../evaluation/evaluator';
 import { Commands, type Command } from '../frame/commands';
 import { ThemeButton } from '../frame/theme-button';
 import { download, fileName } from '../frame/download';
+import { RefusedFields } from '../fields/refused-fields';
 import { FilesDialog } from './files-dialog';
 import { FlatView } from './flat-view';
 import { OpeningControl } from './opening-control';
@@ -71,7 +73,7 @@ type Look = 'standing' | 'thickness' | 'sides';
     UndoButtons,
     VerdictList,
   ],
-  providers: [CardSession, OpenElsewhere],
+  providers: [CardSession, OpenElsewhere, RefusedFields],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
   host: { '(document:keydown)': 'shortcut($event)', '(focusout)': 'session.leaveField()' },
@@ -81,6 +83,7 @@ export class BenchPage {
   protected readonly session = inject(CardSession);
   protected readonly open = inject(OpenElsewhere);
   private readonly notKept = inject(Database).notKept;
+  private readonly refusedFields = inject(RefusedFields);
   private readonly evaluator = inject(Evaluator);
   private readonly router = inject(Router);
   private readonly commands = inject(Commands);
@@ -104,6 +107,17 @@ export class BenchPage {
     return changesBetween(good, known.design.card);
   });
   protected readonly problems = signal<readonly CardProblem[]>([]);
+  /** the card that the last answer is about, and what stopped its calculation, if anything did */
+  private readonly answered = signal<CardDocument | undefined>(undefined);
+  protected readonly stopped = signal<{ says: string; again: boolean } | undefined>(undefined);
+  /** why what is shown is no verdict of the card as it is now; nothing when it is */
+  protected readonly unjudged = computed((): string | undefined => {
+    const stopped = this.stopped();
+    if (stopped) return `Not judged: ${inSentence(stopped.says)}`;
+    if (this.answered() !== this.session.card()) return 'Working it out…';
+    if (this.problems().length > 0) return 'Not judged: a size cannot be used.';
+    return this.refusedFields.any() ? 'Not judged: a field holds what cannot be used.' : undefined;
+  });
   protected readonly s = signal(1);
   protected readonly filesShown = signal(false);
   protected readonly looks: { value: Look; label: string }[] = [
@@ -147,16 +161,37 @@ export class BenchPage {
     this.evaluator
       .follow(cards)
       .pipe(takeUntilDestroyed())
-      .subscribe(({ answer }) => {
-        if (answer.ok === true) {
-          this.evaluation.set(answer.evaluation);
-          this.problems.set([]);
-          if (answer.evaluation.findings.every((finding) => finding.severity !== 'fail')) this.lastGood.set(answer.evaluation.design.card);
-          this.shown.update((before) => before && answer.evaluation.findings.find((f) => f.id === before.id));
-          void this.addOffers(answer.evaluation);
-        } else if (answer.ok === false) this.problems.set(answer.problems);
-        else this.stop(new Error(answer.says));
-      });
+      .subscribe(({ card, answer }) => this.take(card, answer));
+  }
+
+  private take(card: CardDocument, answer: Answer | Late): void {
+    if (answer.ok === 'late' || answer.ok === 'broken') {
+      this.stopped.set({ says: answer.says, again: answer.ok === 'late' });
+      return;
+    }
+    this.stopped.set(undefined);
+    this.answered.set(card);
+    if (answer.ok === false) {
+      this.problems.set(answer.problems);
+      return;
+    }
+    this.evaluation.set(answer.evaluation);
+    this.problems.set([]);
+    if (answer.evaluation.findings.every((finding) => finding.severity !== 'fail')) this.lastGood.set(answer.evaluation.design.card);
+    this.shown.update((before) => before && answer.evaluation.findings.find((f) => f.id === before.id));
+    void this.addOffers(answer.evaluation);
+  }
+
+  /** Works the card out once more, after that stopped. */
+  protected again(): void {
+    this.stopped.set(undefined);
+    this.session.card$.next(this.session.card());
+  }
+
+  /** Undo takes back first what a field holds and the card does not. */
+  protected undo(): void {
+    if (this.refusedFields.any()) this.refusedFields.clear();
+    else this.session.undo();
   }
 
   /** Fixes that have to be searched for come after the verdict has been shown, while it still holds. */
@@ -174,7 +209,7 @@ export class BenchPage {
       { words: 'Open the card', run: () => this.s.set(1) },
       { words: 'Close the card', run: () => this.s.set(0) },
       ...NOTATIONS.map(({ id, label }) => ({ words: `Measure in ${label.toLowerCase()}`, run: () => this.setNotation(id) })),
-      ...(this.session.undoWhat() ? [{ words: `Undo: ${this.session.undoWhat()}`, keys: 'Ctrl + Z', run: () => this.session.undo() }] : []),
+      ...(this.session.undoWhat() ? [{ words: `Undo: ${this.session.undoWhat()}`, keys: 'Ctrl + Z', run: () => this.undo() }] : []),
       ...(this.session.redoWhat()
         ? [{ words: `Redo: ${this.session.redoWhat()}`, keys: 'Ctrl + Shift + Z', run: () => this.session.redo() }]
         : []),
@@ -229,7 +264,7 @@ export class BenchPage {
     if (!(event.ctrlKey || event.metaKey) || (key !== 'z' && key !== 'y')) return;
     event.preventDefault();
     if (key === 'y' || event.shiftKey) this.session.redo();
-    else this.session.undo();
+    else this.undo();
   }
 
   private stop(error: unknown): void {

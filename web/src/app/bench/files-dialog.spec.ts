@@ -37,6 +37,7 @@ describe('FilesDialog', () => {
     TestBed.configureTestingModule({ providers: [{ provide: Evaluator, useValue: { write } }] });
     fixture = TestBed.createComponent(FilesDialog);
     fixture.componentRef.setInput('evaluation', evaluation);
+    fixture.componentRef.setInput('card', easel);
     fixture.componentRef.setInput('visible', true);
     await fixture.whenStable();
   });
@@ -94,6 +95,16 @@ describe('FilesDialog', () => {
       'thank-you-easel-for-the-foray-guide-foam.svg',
     ]);
     expect(new TextDecoder().decode(Object.values(entries)[0])).toContain('id="base-score-valley"');
+  });
+
+  it('asks before it makes a file of another card than the one as it is now, and keeps the one as it is now', async () => {
+    const now = { ...easel, name: 'Not judged yet' };
+    fixture.componentRef.setInput('card', now);
+    fixture.componentRef.setInput('unjudged', 'Not judged: a size cannot be used.');
+    await fixture.whenStable();
+    expect(document.body.querySelector('.verdict')!.textContent).toContain('Files are made of the last card that could be worked out.');
+    await press('SVG');
+    expect(files).toEqual([]);
   });
 
   it('asks before it makes a file of a card that does not work, but always keeps the card', async () => {

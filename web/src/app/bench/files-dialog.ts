@@ -1,6 +1,6 @@
 import { Component, computed, inject, input, model, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { drawingsOf, verdictLine, writeCardFile, writeCsv, writeFold, writeSvg, type Evaluation } from '@diptychon/core';
+import { drawingsOf, verdictLine, writeCardFile, writeCsv, writeFold, writeSvg, type CardDocument, type Evaluation } from '@diptychon/core';
 import type { PaperId, PdfFonts } from '@diptychon/core/files';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -19,6 +19,10 @@ import { WorkshopStore } from '../workshop/workshop-store';
 })
 export class FilesDialog {
   readonly evaluation = input.required<Evaluation>();
+  /** the card as it is now, which may not be the one that could be worked out */
+  readonly card = input.required<CardDocument>();
+  /** why the evaluation is not of that card, in a sentence */
+  readonly unjudged = input<string>();
   readonly visible = model(false);
   private readonly evaluator = inject(Evaluator);
   private readonly workshop = inject(WorkshopStore).workshop;
@@ -26,7 +30,12 @@ export class FilesDialog {
   protected readonly folds = signal<'score' | 'perforation'>('score');
   protected readonly busy = signal<string | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
-  protected readonly verdict = computed(() => verdictLine(this.evaluation()));
+  protected readonly verdict = computed(() => {
+    const unjudged = this.unjudged();
+    return unjudged
+      ? { works: false, says: `${unjudged} Files are made of the last card that could be worked out.` }
+      : verdictLine(this.evaluation());
+  });
   /** pieces that the bed of my cutter does not hold */
   protected readonly tooLarge = computed(() =>
     drawingsOf(this.evaluation(), this.workshop())
@@ -55,14 +64,14 @@ export class FilesDialog {
 
   protected dxf(): Promise<void> {
     return this.make('dxf', 'The DXF', async () => {
-      await this.give(await this.evaluator.write(this.card, { kind: 'dxf', folds: this.folds() }), 'dxf', 'image/vnd.dxf');
+      await this.give(await this.evaluator.write(this.judged, { kind: 'dxf', folds: this.folds() }), 'dxf', 'image/vnd.dxf');
     });
   }
 
   protected svg(): Promise<void> {
     return this.make('svg', 'The SVG', async () => {
       const files = drawingsOf(this.evaluation(), this.workshop()).map((drawing): WrittenFile => {
-        const text = writeSvg(drawing, this.card.name, { folds: this.folds() });
+        const text = writeSvg(drawing, this.judged.name, { folds: this.folds() });
         return { suffix: drawing.suffix, bytes: new TextEncoder().encode(text) };
       });
       await this.give(files, 'svg', 'image/svg+xml');
@@ -71,19 +80,19 @@ export class FilesDialog {
 
   protected csv(dialect: 'point' | 'comma'): Promise<void> {
     return this.make('csv', 'The measures', () =>
-      Promise.resolve(download(fileName(this.card.name, 'csv'), 'text/csv', writeCsv(this.evaluation(), dialect))),
+      Promise.resolve(download(fileName(this.judged.name, 'csv'), 'text/csv', writeCsv(this.evaluation(), dialect))),
     );
   }
 
   protected fold(): Promise<void> {
     return this.make('fold', 'The crease pattern', () =>
-      Promise.resolve(download(fileName(this.card.name, 'fold'), 'application/json', writeFold(this.evaluation()))),
+      Promise.resolve(download(fileName(this.judged.name, 'fold'), 'application/json', writeFold(this.evaluation()))),
     );
   }
 
   /** Always there at once: it is how a card is kept, whether it works or not. */
   protected cardFile(): void {
-    download(fileName(this.card.name, 'card.json'), 'application/json', writeCardFile(this.card));
+    download(fileName(this.card().name, 'card.json'), 'application/json', writeCardFile(this.card()));
   }
 
   protected async makeAnyway(): Promise<void> {
@@ -92,20 +101,20 @@ export class FilesDialog {
     await make?.();
   }
 
-  private get card(): Evaluation['design']['card'] {
+  private get judged(): CardDocument {
     return this.evaluation().design.card;
   }
 
   private pdf(kind: 'one-page' | 'templates', name: string, ending: string): Promise<void> {
     return this.make(kind, name, async () => {
-      const [file] = await this.evaluator.write(this.card, { kind, paper: this.paper(), fonts: await printFonts() });
-      download(fileName(this.card.name, ending), 'application/pdf', file!.bytes as Uint8Array<ArrayBuffer>);
+      const [file] = await this.evaluator.write(this.judged, { kind, paper: this.paper(), fonts: await printFonts() });
+      download(fileName(this.judged.name, ending), 'application/pdf', file!.bytes as Uint8Array<ArrayBuffer>);
     });
   }
 
   /** One file as it is, several in one archive, each named by its stock. */
   private async give(files: readonly WrittenFile[], ending: string, type: string): Promise<void> {
-    const { name } = this.card;
+    const { name } = this.judged;
     const [only] = files;
     if (files.length === 1) return download(fileName(name, ending), type, only!.bytes as Uint8Array<ArrayBuffer>);
     const { zipSync } = await import('fflate');

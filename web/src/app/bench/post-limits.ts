@@ -1,6 +1,7 @@
-import { Component, computed, input, output, signal } from '@angular/core';
+import { Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { parseGrams, parseLength, printLength, type CardDocument } from '@diptychon/core';
 import { InputText } from 'primeng/inputtext';
+import { RefusedFields } from '../fields/refused-fields';
 import type { CardChange } from './card-change';
 
 type Limit = keyof NonNullable<CardDocument['post']>;
@@ -80,6 +81,7 @@ export class PostLimits {
   readonly changed = output<CardChange>();
   protected readonly limits = LIMITS;
   protected readonly problems = signal<Partial<Record<Limit, string>>>({});
+  private readonly refusedFields = inject(RefusedFields, { optional: true });
   protected readonly shown = computed((): Record<Limit, string> => {
     const { post, notation } = this.card();
     const length = (mm: number | undefined): string => (mm === undefined ? '' : printLength(mm, notation).text);
@@ -90,6 +92,12 @@ export class PostLimits {
       weight: post?.weight === undefined ? '' : String(post.weight),
     };
   });
+
+  constructor() {
+    effect(() => {
+      for (const { name } of LIMITS) this.refusedFields?.set(`post-${name}`, this.problems()[name] !== undefined);
+    });
+  }
 
   protected set({ name, label, unit }: (typeof LIMITS)[number], text: string): void {
     const trimmed = text.trim();

@@ -1,6 +1,7 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { DEMO_CARDS, evaluate, setSize, type CardDocument } from '@diptychon/core';
+import { DEMO_CARDS, evaluate, readOutlineSvg, setSize, type CardDocument } from '@diptychon/core';
+import { Evaluator } from '../evaluation/evaluator';
 import type { CardChange } from './card-change';
 import { SizesPanel } from './sizes-panel';
 
@@ -29,7 +30,12 @@ describe('SizesPanel', () => {
   }
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideRouter([]),
+        { provide: Evaluator, useValue: { outline: async (...given: Parameters<typeof readOutlineSvg>) => readOutlineSvg(...given) } },
+      ],
+    });
     fixture = TestBed.createComponent(SizesPanel);
     changes = [];
     fixture.componentInstance.changed.subscribe((change) => changes.push(change));

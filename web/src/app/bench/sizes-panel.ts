@@ -10,7 +10,6 @@ import {
   LARGEST_SVG,
   listRows,
   offeredSupplies,
-  readOutlineSvg,
   refusal,
   removeItem,
   ROLE_NAMES,
@@ -35,6 +34,7 @@ import {
 import { ChoiceRow } from '../fields/choice-row';
 import { Select } from 'primeng/select';
 import { Textarea } from 'primeng/textarea';
+import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { CardChange } from './card-change';
 import { LengthField } from '../fields/length-field';
@@ -66,6 +66,7 @@ export class SizesPanel {
   readonly changed = output<CardChange>();
 
   private readonly workshop = inject(WorkshopStore).workshop;
+  private readonly evaluator = inject(Evaluator);
   protected readonly stocks = computed(() => this.offered('stocks'));
   protected readonly boards = computed(() => this.offered('boards'));
   protected readonly withins = [
@@ -163,7 +164,7 @@ export class SizesPanel {
     if (!file) return;
     const refuse = (says: string): void => this.outlineTrouble.set({ row: row.owner + row.name, says });
     if (file.size > LARGEST_SVG) return refuse(`${file.name}: larger than ${LARGEST_SVG / 1024} kB, which no outline drawing is.`);
-    const reading = readOutlineSvg(await file.text(), file.name);
+    const reading = await this.evaluator.outline(await file.text(), file.name);
     if (!reading.ok) return refuse(reading.says);
     const others = this.card().outlines ?? [];
     if (others.length >= 12 && !others.some((own) => own.id === reading.outline.id))

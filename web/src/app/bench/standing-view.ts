@@ -27,6 +27,8 @@ export class StandingView implements OnDestroy {
   readonly evaluation = input.required<Evaluation>();
   readonly s = input.required<number>();
   readonly highlight = input<readonly string[]>([]);
+  /** said in place of the verdict, where this is not the card as it is now */
+  readonly instead = input<string>();
 
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
@@ -51,7 +53,7 @@ export class StandingView implements OnDestroy {
       const value = readTracked(known, tracked, frame);
       return `${tracked.label.toLowerCase()} ${tracked.kind === 'angle' ? printAngle(value) : printLength(value, known.design.card.notation).text}`;
     });
-    return `Open ${printAngle(frame.opening)}${readings.length ? `: ${readings.join(', ')}` : ''}. ${summarise(known.findings)}`;
+    return `Open ${printAngle(frame.opening)}${readings.length ? `: ${readings.join(', ')}` : ''}. ${this.instead() ?? summarise(known.findings)}`;
   });
 
   constructor() {

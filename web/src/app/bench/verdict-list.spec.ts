@@ -24,6 +24,14 @@ describe('VerdictList', () => {
 
   beforeEach(() => (fixture = TestBed.createComponent(VerdictList)));
 
+  it('says why there is no verdict, in its place, and never that the card is ready', async () => {
+    fixture.componentRef.setInput('instead', 'Working it out…');
+    await show([finding('bulk', 'pass')]);
+    expect(text()).toContain('Working it out…');
+    expect(text()).not.toContain('Ready to make');
+    expect(fixture.nativeElement.querySelector('ul').classList).toContain('old');
+  });
+
   it('puts what must change before what passes, which folds away', async () => {
     await show([finding('stays-inside/x', 'fail'), finding('bulk', 'pass'), finding('meets', 'pass')]);
     expect(text()).toContain('Must change');

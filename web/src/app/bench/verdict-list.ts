@@ -5,11 +5,11 @@ import type { Finding } from '@diptychon/core';
 @Component({
   selector: 'dip-verdict-list',
   template: `
-    <p class="summary" role="status" [class]="worst()">
+    <p class="summary" role="status" [class]="instead() ? 'unjudged' : worst()">
       <span class="sign" aria-hidden="true"></span>
-      {{ summary() }}
+      {{ instead() ?? summary() }}
     </p>
-    <ul>
+    <ul [class.old]="instead()">
       @for (finding of notable(); track finding.id) {
         <li [class]="finding.severity" [class.shown]="shown() === finding.id" [class.follows]="finding.followsFrom">
           <span class="sign" aria-hidden="true"></span>
@@ -49,6 +49,8 @@ import type { Finding } from '@diptychon/core';
 export class VerdictList {
   readonly findings = input.required<readonly Finding[]>();
   readonly shown = input<string>();
+  /** why these are not the findings of the card as it is now; said in place of the verdict */
+  readonly instead = input<string>();
   readonly show = output<Finding>();
   readonly fixed = output<Finding>();
 

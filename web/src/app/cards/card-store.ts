@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { DEMO_CARDS, readCard, type CardDocument, type FileProblem } from '@diptychon/core';
+import { DEMO_CARDS, readCard, readCardFile, writeCardFile, type CardDocument, type FileProblem } from '@diptychon/core';
 import { Database, type KeptCard, type Tray } from './database';
 import { besides, continued, isSaved, readKept, savedOver, type OpenedCard, type Reading, type UnreadableCard } from './kept-card';
 import { Tabs } from './tabs';
@@ -228,8 +228,9 @@ export class CardStore {
 
 const newRecord = (card: CardDocument, savedAt: number): KeptCard => ({ id: card.id, card, previous: null, revision: 1, savedAt });
 
+/** What is kept must also go into a file and come back from it. */
 function refuseUnreadable(card: CardDocument): void {
-  const reading = readCard(card);
+  const reading = readCardFile(writeCardFile(card));
   if (!reading.ok) throw new Unreadable(reading.problems);
 }
 

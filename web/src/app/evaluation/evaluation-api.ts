@@ -2,6 +2,7 @@ import {
   closedSizeOf,
   drawingsOf,
   evaluate,
+  readOutlineSvg,
   standingPicture,
   thicknessMap,
   whatShows,
@@ -62,6 +63,9 @@ function evaluationOf(card: CardDocument, workshop: Workshop): Evaluation | unde
 
 /** What runs beside the page, so that a drag never waits for a calculation. */
 export const evaluationApi = {
+  /** Answers once the thread has started. */
+  here: (): true => true,
+
   evaluate: outcomeOf,
 
   /** The findings once more, with the fixes that have to be searched for. Nothing when the card's sizes are refused. */
@@ -92,6 +96,9 @@ export const evaluationApi = {
     const { at } = evaluation.design.base.rest;
     return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
   },
+
+  /** Reads an outline out of a drawing that may hold anything. */
+  outline: readOutlineSvg,
 
   /**
    * Makes files of a card: one, or for a cutter one for each stock and bed. The writers load when first asked for.

@@ -1,13 +1,25 @@
 import { inject, Injectable, OnDestroy } from '@angular/core';
-import type { CardDocument, Finding, Outcome, ThicknessMap } from '@diptychon/core';
+import type { CardDocument, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
 import { releaseProxy, wrap, type Remote } from 'comlink';
-import { catchError, defer, EMPTY, map, of, switchMap, type Observable } from 'rxjs';
+import { catchError, concat, defer, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { CardPictures, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
-import { Overtaken, WorkerPool } from './worker-pool';
+import { Overtaken, ThreadDied, TookTooLong, WorkerPool } from './worker-pool';
 
 /** An outcome, or a sentence when the calculation itself broke. */
 export type Answer = Outcome | { ok: 'broken'; says: string };
+/** The calculation was begun once more. */
+export interface Late {
+  ok: 'late';
+  says: string;
+}
+
+/** How long a card may take (ms): the first time, and once it was begun anew, on a machine that is just slow. */
+const PATIENCE = [3000, 20_000] as const;
+/** How long what is shown beside the verdict may take (ms). */
+const BESIDE_LIMIT = 20_000;
+const WRITING_LIMIT = 60_000;
+const READING_LIMIT = 5000;
 
 /** One thread is left to the page itself. */
 const MOST_THREADS = 3;
@@ -23,6 +35,8 @@ export class Evaluator implements OnDestroy {
       const api = wrap<EvaluationApi>(worker);
       return {
         api,
+        ready: api.here(),
+        died: new Promise<string>((done) => worker.addEventListener('error', ({ message }) => done(message ?? ''))),
         stop: () => {
           api[releaseProxy]();
           worker.terminate();
@@ -35,19 +49,39 @@ export class Evaluator implements OnDestroy {
     this.pool.close();
   }
 
-  /** The outcome for each card; one that is overtaken by a newer card is never begun, or dropped. */
-  follow(cards: Observable<CardDocument>): Observable<{ card: CardDocument; answer: Answer }> {
-    return cards.pipe(switchMap((card) => this.once(card, 'bench').pipe(map((answer) => ({ card, answer })))));
+  /**
+   * The outcome for each card; one that is overtaken by a newer card is never begun, or dropped. Where a calculation dies or
+   * takes too long that is said, and it is begun once more.
+   */
+  follow(cards: Observable<CardDocument>): Observable<{ card: CardDocument; answer: Answer | Late }> {
+    return cards.pipe(switchMap((card) => this.tried(card, 'bench').pipe(map((answer) => ({ card, answer })))));
   }
 
-  once(card: CardDocument, channel?: string): Observable<Answer> {
+  once(card: CardDocument): Observable<Answer> {
+    return this.tried(card).pipe(filter((answer): answer is Answer => answer.ok !== 'late'));
+  }
+
+  private tried(card: CardDocument, channel?: string, attempt = 0): Observable<Answer | Late> {
     const work = async (api: Remote<EvaluationApi>): Promise<Answer> => api.evaluate(card, this.workshop());
-    return defer(() => this.pool.run('hand', work, channel)).pipe(
-      catchError((error: unknown) => {
+    return defer(() => this.pool.run('hand', work, channel, PATIENCE[attempt])).pipe(
+      catchError((error: unknown): Observable<Answer | Late> => {
         if (error instanceof Overtaken) return EMPTY;
-        return of({ ok: 'broken' as const, says: error instanceof Error ? error.message : 'The calculation stopped.' });
+        const says = error instanceof Error ? error.message : 'The calculation stopped.';
+        const again = (error instanceof TookTooLong || error instanceof ThreadDied) && attempt + 1 < PATIENCE.length;
+        return again
+          ? concat(of({ ok: 'late' as const, says }), this.tried(card, channel, attempt + 1))
+          : of({ ok: 'broken' as const, says });
       }),
     );
+  }
+
+  /** An outline out of a drawing, which may hold anything. */
+  async outline(text: string, name: string): Promise<OutlineReading> {
+    try {
+      return await this.pool.run('hand', async (api): Promise<OutlineReading> => api.outline(text, name), 'outline', READING_LIMIT);
+    } catch (error) {
+      return { ok: false, says: `${name} could not be read. ${error instanceof Error ? error.message : ''}`.trim() };
+    }
   }
 
   /** Findings with fixes that were searched for; nothing when that was overtaken or broke. */
@@ -67,13 +101,13 @@ export class Evaluator implements OnDestroy {
 
   /** A PDF or DXF of a card. */
   write(card: CardDocument, file: HeavyFile): Promise<WrittenFile[]> {
-    return this.pool.run('beside', (api) => api.write(card, this.workshop(), file));
+    return this.pool.run('beside', (api) => api.write(card, this.workshop(), file), undefined, WRITING_LIMIT);
   }
 
   /** Pictures of a card, the last one as it is put down; nothing when it cannot be worked out. */
   async pictures(card: CardDocument, openings: readonly number[] = [1]): Promise<CardPictures | undefined> {
     try {
-      return await this.pool.run('picture', (api) => api.pictures(card, openings));
+      return await this.pool.run('picture', (api) => api.pictures(card, openings), undefined, BESIDE_LIMIT);
     } catch {
       return undefined;
     }
@@ -81,7 +115,7 @@ export class Evaluator implements OnDestroy {
 
   private async quietly<T>(work: (api: Remote<EvaluationApi>) => Promise<T>, channel: string): Promise<T | undefined> {
     try {
-      return await this.pool.run('beside', work, channel);
+      return await this.pool.run('beside', work, channel, BESIDE_LIMIT);
     } catch {
       return undefined;
     }

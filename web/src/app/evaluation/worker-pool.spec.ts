@@ -1,4 +1,4 @@
-import { Overtaken, WorkerPool } from './worker-pool';
+import { Overtaken, ThreadDied, TookTooLong, WorkerPool } from './worker-pool';
 
 /** A task that ends when it is told to. */
 function held() {
@@ -81,5 +81,43 @@ describe('WorkerPool', () => {
     await all[1];
     await turn();
     expect(stopped).toBe(2);
+  });
+
+  it('ends a thread whose task takes too long, says so, and goes on with a new one', async () => {
+    const threads = pool(1);
+    const never = threads.run('hand', () => new Promise(() => undefined), 'bench', 30);
+    const next = threads.run('hand', (api) => Promise.resolve(api), 'bench');
+    await expect(never).rejects.toThrow(TookTooLong);
+    await expect(next).resolves.toBe('thread 2');
+    expect([made, stopped]).toEqual([2, 1]);
+  });
+
+  it('does not count the time that a thread takes to start', async () => {
+    const ready = new Promise((done) => setTimeout(done, 60));
+    const threads = new WorkerPool<string>(1, () => ({ api: 'late', stop: () => undefined, ready }));
+    await expect(threads.run('hand', (api) => Promise.resolve(api), undefined, 30)).resolves.toBe('late');
+  });
+
+  it('tells the task of a thread that died, and begins another', async () => {
+    let die!: (why: string) => void;
+    const threads = new WorkerPool<string>(1, () => ({
+      api: `thread ${++made}`,
+      stop: () => stopped++,
+      died: new Promise<string>((done) => (die = done)),
+    }));
+    const lost = threads.run('hand', () => new Promise(() => undefined));
+    await turn();
+    die('out of memory');
+    await expect(lost).rejects.toThrow(ThreadDied);
+    await expect(threads.run('hand', (api) => Promise.resolve(api))).resolves.toBe('thread 2');
+  });
+
+  it('goes on after a task that threw before it began', async () => {
+    const threads = pool(1);
+    const throwing = (): Promise<never> => {
+      throw new Error('at once');
+    };
+    await expect(threads.run('hand', throwing)).rejects.toThrow('at once');
+    await expect(threads.run('hand', (api) => Promise.resolve(api))).resolves.toBe('thread 1');
   });
 });

@@ -6,6 +6,10 @@ const ORDER: readonly Priority[] = ['hand', 'beside', 'picture'];
 export interface PoolWorker<A> {
   api: A;
   stop: () => void;
+  /** resolves once it can work: starting up is no part of a task's time */
+  ready?: Promise<unknown>;
+  /** resolves, with what is known of the reason, if it ends by itself */
+  died?: Promise<string>;
 }
 
 interface Task<A> {
@@ -13,6 +17,8 @@ interface Task<A> {
   channel?: string;
   priority: Priority;
   work: (api: A) => Promise<unknown>;
+  /** how long it may take (ms); for ever where left out */
+  limit?: number;
   done: (value: unknown) => void;
   failed: (error: unknown) => void;
 }
@@ -23,6 +29,23 @@ export class Overtaken extends Error {
     super('A newer one is on its way.');
   }
 }
+
+/** A task took longer than it may: its thread was ended. */
+export class TookTooLong extends Error {
+  constructor(readonly limit: number) {
+    super(`The calculation took more than ${Math.round(limit / 1000)} seconds.`);
+  }
+}
+
+/** The thread ended in the middle of a task. */
+export class ThreadDied extends Error {
+  constructor(why: string) {
+    super(`The calculation stopped by itself${why ? ` (${why})` : ''}.`);
+  }
+}
+
+/** How long a thread may take to start (ms). */
+const START_LIMIT = 30_000;
 
 /**
  * Work for a few threads. At most one task of a channel runs and one waits: a newer one takes the waiting one's place,
@@ -41,12 +64,23 @@ export class WorkerPool<A> {
     private readonly make: () => PoolWorker<A>,
   ) {}
 
-  /** @throws Overtaken when a newer task of the same channel takes its place */
-  run<T>(priority: Priority, work: (api: A) => Promise<T>, channel?: string): Promise<T> {
+  /**
+   * @param limit ms that the task may take once its thread works; then the thread is ended, and the next task gets a new one
+   * @throws Overtaken when a newer task of the same channel takes its place
+   * @throws TookTooLong, ThreadDied
+   */
+  run<T>(priority: Priority, work: (api: A) => Promise<T>, channel?: string, limit?: number): Promise<T> {
     return new Promise<T>((done, failed) => {
       const same = channel === undefined ? -1 : this.waiting.findIndex((task) => task.channel === channel);
       if (same >= 0) this.waiting.splice(same, 1)[0]!.failed(new Overtaken());
-      this.waiting.push({ priority, work, done: done as (value: unknown) => void, failed, ...(channel !== undefined && { channel }) });
+      this.waiting.push({
+        priority,
+        work,
+        done: done as (value: unknown) => void,
+        failed,
+        ...(channel !== undefined && { channel }),
+        ...(limit !== undefined && { limit }),
+      });
       this.next();
     });
   }
@@ -70,16 +104,41 @@ export class WorkerPool<A> {
     if (!worker) return;
     this.waiting.splice(this.waiting.indexOf(task), 1);
     if (task.channel !== undefined) this.busyChannels.add(task.channel);
-    void task
-      .work(worker.api)
-      .then(task.done, task.failed)
-      .finally(() => {
+    void this.watched(worker, task)
+      .then(task.done, (error: unknown) => {
+        task.failed(error);
+        return error;
+      })
+      .then((error) => {
         if (task.channel !== undefined) this.busyChannels.delete(task.channel);
-        if (this.closed) return worker.stop();
-        this.idle.push(worker);
+        if (error instanceof TookTooLong || error instanceof ThreadDied) {
+          worker.stop();
+          this.made--;
+        } else if (this.closed) return worker.stop();
+        else this.idle.push(worker);
         this.next();
       });
     this.next();
+  }
+
+  /** A task at work, until it is done, its time is over, or its thread is no more. */
+  private async watched(worker: PoolWorker<A>, { work, limit }: Task<A>): Promise<unknown> {
+    let clock: ReturnType<typeof setTimeout> | undefined;
+    const inTime = (ms: number): Promise<never> =>
+      new Promise((_, failed) => {
+        clock = setTimeout(() => failed(new TookTooLong(ms)), ms);
+      });
+    const dead = (worker.died ?? new Promise<never>(() => undefined)).then((why) => {
+      throw new ThreadDied(why);
+    });
+    try {
+      await Promise.race([worker.ready, dead, inTime(START_LIMIT)]);
+      clearTimeout(clock);
+      return await Promise.race([work(worker.api), dead, ...(limit === undefined ? [] : [inTime(limit)])]);
+    } finally {
+      clearTimeout(clock);
+      dead.catch(() => undefined);
+    }
   }
 
   /** The most pressing task that may run: one of a channel at a time, so that answers come in order. */

@@ -1,5 +1,6 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
 import { LengthField, nextMark } from './length-field';
+import { RefusedFields } from './refused-fields';
 
 describe('LengthField', () => {
   let fixture: ComponentFixture<LengthField>;
@@ -15,6 +16,7 @@ describe('LengthField', () => {
   }
 
   beforeEach(async () => {
+    TestBed.configureTestingModule({ providers: [RefusedFields] });
     fixture = TestBed.createComponent(LengthField);
     emitted = [];
     fixture.componentRef.setInput('fieldId', 'depth');
@@ -57,6 +59,22 @@ describe('LengthField', () => {
     fixture.componentRef.setInput('notation', 'mm');
     await fixture.whenStable();
     expect(box().value).not.toBe('1/16');
+  });
+
+  it('counts among the refused fields of its screen until it is cleared or put right', async () => {
+    const fields = TestBed.inject(RefusedFields);
+    await type('three and a bit');
+    expect(fields.any()).toBe(true);
+    fields.clear();
+    await fixture.whenStable();
+    expect([fields.any(), box().value, note()]).toEqual([false, '3 5/8 in', '']);
+    await type('300 mm');
+    expect(fields.any()).toBe(true);
+    await type('100 mm');
+    expect(fields.any()).toBe(false);
+    await type('nonsense');
+    fixture.destroy();
+    expect(fields.any()).toBe(false);
   });
 
   it('keeps nonsense in the field with a sentence, and changes nothing', async () => {

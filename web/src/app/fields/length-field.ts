@@ -1,4 +1,4 @@
-import { Component, computed, effect, input, output, signal } from '@angular/core';
+import { Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
 import {
   parseAngle,
   parseCount,
@@ -14,6 +14,7 @@ import {
   type Reading,
 } from '@diptychon/core';
 import { InputText } from 'primeng/inputtext';
+import { RefusedFields } from './refused-fields';
 
 /**
  * One length or angle, typed the way makers write it. Arrow keys go in ruler steps (degrees for an
@@ -89,6 +90,7 @@ export class LengthField {
   protected readonly draft = signal<string | undefined>(undefined);
   private draftValue: number | undefined;
   private draftNotation: Notation | undefined;
+  private readonly refusedFields = inject(RefusedFields, { optional: true });
   private readonly draftProblem = signal<string | undefined>(undefined);
   protected readonly problem = computed(() => this.draftProblem() ?? this.refused());
   protected readonly shown = computed(() => this.draft() ?? this.print(this.value()));
@@ -99,13 +101,22 @@ export class LengthField {
   });
 
   constructor() {
+    effect(() => this.refusedFields?.set(this.fieldId(), this.draftProblem() !== undefined));
+    effect(() => {
+      if (this.refusedFields?.cleared() && untracked(this.draftProblem)) this.forget();
+    });
+    inject(DestroyRef).onDestroy(() => this.refusedFields?.set(this.fieldId(), false));
     // A value that changed from outside (undo, a drag, another unit) replaces what was typed.
     effect(() => {
       const [value, notation] = [this.value(), this.notation()];
       if (this.draftNotation === notation && this.draftValue !== undefined && same(value, this.draftValue)) return;
-      this.draft.set(undefined);
-      this.draftProblem.set(undefined);
+      this.forget();
     });
+  }
+
+  private forget(): void {
+    this.draft.set(undefined);
+    this.draftProblem.set(undefined);
   }
 
   /** What reads and may be taken is taken at once; what does not may be half of something, and is not held against anyone yet. */

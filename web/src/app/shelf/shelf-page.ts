@@ -1,7 +1,7 @@
 import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { LARGEST_SHELF_FILE, readShelfFile, writeCardFile, writeShelfFile, type CardDocument } from '@diptychon/core';
+import { readShelfFile, writeCardFile, writeShelfFiles, type CardDocument } from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -15,6 +15,7 @@ import { NumberText } from '../fields/number-text';
 import { FirstRun } from './first-run';
 import { KINDS, type Kind } from './kinds';
 import { NewCardDialog } from './new-card-dialog';
+import { archived, textsOf } from './shelf-archive';
 import { Thumbnail } from '../drawings/thumbnail';
 
 const NOT_KEPT = 'its storage may be full or switched off. Save what you need to files.';
@@ -136,28 +137,39 @@ export class ShelfPage {
     download(fileName(card.name, 'card.json'), 'application/json', writeCardFile(card));
   }
 
-  protected exportAll(): void {
-    download('diptychon-shelf.json', 'application/json', writeShelfFile((this.cards() ?? []).map(({ card }) => card)));
+  /** All cards in a file or, where one could not be read back, in several that go into one archive. */
+  protected async exportAll(): Promise<void> {
+    const files = writeShelfFiles((this.cards() ?? []).map(({ card }) => card));
+    const [only] = files;
+    if (files.length === 1) download('diptychon-shelf.json', 'application/json', only!);
+    else download('diptychon-shelf.zip', 'application/zip', await archived(files));
   }
 
+  /** Opens card files, shelf files, or archives of them: all cards of all of them come onto the shelf, or none. */
   protected async open(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
+    const files = [...(input.files ?? [])];
     input.value = '';
-    if (!file) return;
-    if (file.size > LARGEST_SHELF_FILE) {
-      this.refuse(`${file.name}: larger than ${LARGEST_SHELF_FILE / 1024} kB, which no card file is.`);
-      return;
+    if (files.length === 0) return;
+    const cards: CardDocument[] = [];
+    for (const file of files) {
+      const given = await textsOf(file);
+      if (typeof given === 'string') return this.refuse(given);
+      for (const { name, text } of given) {
+        const reading = readShelfFile(text);
+        if (!reading.ok)
+          return this.refuse(`${name} was not opened. ${reading.problems.map(({ path, says }) => `${path} ${says}.`).join(' ')}`);
+        cards.push(...reading.cards);
+      }
     }
-    const reading = readShelfFile(await file.text());
-    if (!reading.ok) {
-      this.refuse(`${file.name} was not opened. ${reading.problems.map(({ path, says }) => `${path} ${says}.`).join(' ')}`);
-      return;
-    }
+    await this.bringIn(cards);
+  }
+
+  private async bringIn(given: readonly CardDocument[]): Promise<void> {
     // A file never replaces a card on the shelf: one with the same id comes in as another card.
     // The store is asked, not the screen: on a first visit a file may come before the shelf is filled.
     const shelved = await this.store.all().catch(() => this.cards() ?? []);
     const taken = new Set(shelved.map(({ card }) => card.id));
-    const cards = reading.cards.map((card) => {
+    const cards = given.map((card) => {
       const own = taken.has(card.id) ? { ...card, id: crypto.randomUUID() } : card;
       taken.add(own.id);
       return own;
