@@ -1,9 +1,8 @@
 import * as v from 'valibot';
 import { cardSchema, ROOT, type CardDocument } from '../card/document.js';
+import { outlineTrouble } from '../card/own-outlines.js';
 import { migrate, MigrationProblem } from '../card/migrate.js';
 import { mechanismById } from '../mechanism/catalogue.js';
-import { crossingsOf } from '../plane/crossings.js';
-import { boxOf, signedArea } from '../plane/outline.js';
 import { STOCK_ROLES } from '../supplies/stocks.js';
 import { complaints, inALine, jsonOf, type FileProblem } from './file-problem.js';
 
@@ -105,30 +104,12 @@ function wrongParts({ parts }: CardDocument): FileProblem[] {
   return problems;
 }
 
-/** An outline goes round an area once; rounded numbers may make a few edges cross that lie side by side. */
-const MOST_CROSSINGS = 12;
-/** Share of its box that an outline encloses at least. */
-const LEAST_AREA = 1e-4;
-
 function wrongOutlines({ outlines = [] }: CardDocument): FileProblem[] {
   const ids = outlines.map(({ id }) => id);
   return outlines.flatMap(({ id, points }, i): FileProblem[] => {
-    const path = `outlines.${i}`;
-    if (ids.indexOf(id) !== i) return [{ path: `${path}.id`, says: `is “${id}”, as another outline is; allowed: one of its own` }];
-    const { minX, maxX, minY, maxY } = boxOf(points);
-    const box = (maxX - minX) * (maxY - minY);
-    if (!(Math.abs(signedArea(points)) > LEAST_AREA * box && box > 0))
-      return [{ path: `${path}.points`, says: 'enclose nothing; allowed: a line round an area' }];
-    if (crossingsOf(points, MOST_CROSSINGS + 1) > MOST_CROSSINGS)
-      return [{ path: `${path}.points`, says: `cross more than ${MOST_CROSSINGS} times; allowed: a line that goes round its shape once` }];
-    if (points.length - new Set(points.map(([x, y]) => `${x.toFixed(3)} ${y.toFixed(3)}`)).size > MOST_CROSSINGS)
-      return [
-        {
-          path: `${path}.points`,
-          says: `come by the same corners more than ${MOST_CROSSINGS} times; allowed: a line that goes round its shape once`,
-        },
-      ];
-    return [];
+    if (ids.indexOf(id) !== i) return [{ path: `outlines.${i}.id`, says: `is “${id}”, as another outline is; allowed: one of its own` }];
+    const says = outlineTrouble(points);
+    return says === undefined ? [] : [{ path: `outlines.${i}.points`, says }];
   });
 }
 

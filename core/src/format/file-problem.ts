@@ -21,13 +21,15 @@ function complaint(issue: v.BaseIssue<unknown>, what: string): string {
   return `${shown}; ${issue.message.startsWith('allowed') ? issue.message : `allowed: ${issue.expected ?? 'another kind of value'}`}`;
 }
 
-const cut = (words: string): string => (words.length > LONGEST ? `${words.slice(0, LONGEST - 1)}…` : words);
+const cut = (words: string, longest = LONGEST): string => {
+  // A name in a broken file may hold anything, line breaks too.
+  const line = words.replace(/[\p{Cc}\p{Cf}\u2028\u2029]+/gu, ' ');
+  return line.length > longest ? `${line.slice(0, longest - 1)}…` : line;
+};
 
 /** Problems whose names and values are cut to a line. */
 export const inALine = (problems: readonly FileProblem[]): FileProblem[] =>
-  problems
-    .slice(0, MOST_TOLD)
-    .map(({ path, says }) => ({ path: cut(path), says: says.length > 3 * LONGEST ? `${says.slice(0, 3 * LONGEST)}…` : says }));
+  problems.slice(0, MOST_TOLD).map(({ path, says }) => ({ path: cut(path), says: cut(says, 3 * LONGEST) }));
 
 /** A value of a broken file, short enough for a sentence. */
 export function shownValue(value: unknown): string {

@@ -1,6 +1,7 @@
 import { parseSync, type INode } from 'svgson';
 import svgpath from 'svgpath';
 import type { CardDocument } from '../card/document.js';
+import { outlineTrouble } from '../card/own-outlines.js';
 import { crossingsOf } from '../plane/crossings.js';
 import { outerLine } from '../plane/outer-line.js';
 import { boxOf, signedArea, type Loop } from '../plane/outline.js';
@@ -74,6 +75,8 @@ export function readOutlineSvg(text: string, name: string): OutlineReading {
   const { outline, tolerance } = tidied(placed);
   if (outline.length < 3) return refuse(name, 'encloses nothing; allowed: a closed path round an area');
   const points = outline.map(([x, y]): [number, number] => [Number(x.toFixed(2)), Number(y.toFixed(2))]);
+  const trouble = outlineTrouble(points);
+  if (trouble) return refuse(name, `holds an outline whose points ${trouble}`);
   const others = closed.length - 1;
   const notes = [
     ...(others > 0
