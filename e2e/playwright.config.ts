@@ -13,6 +13,8 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
+    // Every journey would keep the whole program once more; the one that is about that allows it.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',

@@ -20,7 +20,16 @@ const ROOMS = [
   },
   {
     name: 'web',
-    sources: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json'],
+    sources: [
+      'web/src',
+      'web/public',
+      'web/angular.json',
+      'web/ngsw-config.json',
+      'web/unhash-index.mjs',
+      'package-lock.json',
+      'web/tsconfig.json',
+      'web/tsconfig.app.json',
+    ],
     above: ['core'],
     made: 'web/dist/browser/index.html',
   },

@@ -1,6 +1,6 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
-import type { Server } from 'node:http';
+import { get, type Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -25,14 +25,14 @@ afterAll(() => new Promise((done) => server.close(done)));
 describe('the page server', () => {
   it('gives each page its own nonce, the same in policy and page', async () => {
     const nonces = await Promise.all(
-      ['/', '/card/some-card'].map(async (path) => {
+      ['/', '/card/some-card', '/index.html'].map(async (path) => {
         const answer = await fetch(address + path);
         const nonce = /ngCspNonce="([^"]+)"/.exec(await answer.text())![1]!;
         expect(answer.headers.get('content-security-policy')).toContain(`'nonce-${nonce}'`);
         return nonce;
       }),
     );
-    expect(nonces[0]).not.toBe(nonces[1]);
+    expect(new Set(nonces).size).toBe(3);
   });
 
   it('allows no inline script, no eval and no other origin', async () => {
@@ -50,7 +50,8 @@ describe('the page server', () => {
   });
 
   it('does not pretend that a missing file is a page', async () => {
-    expect((await fetch(`${address}/missing.js`)).status).toBe(404);
+    const answer = await fetch(`${address}/missing.js`);
+    expect([answer.status, await answer.json()]).toEqual([404, { error: 'There is nothing here.' }]);
   });
 
   it('refuses a body that is too large', async () => {
@@ -60,5 +61,32 @@ describe('the page server', () => {
       body: JSON.stringify('x'.repeat(100_000)),
     });
     expect(answer.status).toBe(413);
+  });
+
+  it.each([
+    ['that is no JSON', '{"a":', 400],
+    ['that is too large', JSON.stringify('x'.repeat(100_000)), 413],
+  ])('answers a body %s in JSON, without a word of this machine', async (_, body, status) => {
+    const answer = await fetch(`${address}/x`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    const said = await answer.text();
+    expect(answer.status).toBe(status);
+    expect(Object.keys(JSON.parse(said) as object)).toEqual(['error']);
+    expect(said).not.toMatch(/[/\\]|node_modules/);
+  });
+
+  it('lets the page ask for no ability that it does not need', async () => {
+    const policy = (await fetch(address)).headers.get('permissions-policy')!;
+    expect(policy).toContain('camera=()');
+    expect(policy).toContain('geolocation=()');
+  });
+
+  it('answers only to names of this machine', async () => {
+    const asked = (host: string): Promise<number> =>
+      new Promise((done, failed) => {
+        get(address, { headers: { host } }, (answer) => (answer.resume(), done(answer.statusCode!))).on('error', failed);
+      });
+    const port = new URL(address).port;
+    expect(await Promise.all(['localhost', `localhost:${port}`, '127.0.0.1', '[::1]:80'].map(asked))).toEqual([200, 200, 200, 200]);
+    expect(await Promise.all(['cards.example', 'localhost.example', '127.0.0.1.example'].map(asked))).toEqual([421, 421, 421]);
   });
 });

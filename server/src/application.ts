@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 
 /** Stands in the built page where each answer puts its own nonce. */
@@ -10,6 +10,39 @@ const NONCE_MARK = 'NONCE_OF_THIS_REQUEST';
 const A_YEAR = 31_536_000;
 /** Build names such as main-ABC123.js carry a hash of their content and never change. */
 const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2?|svg|ttf|eot)$/;
+
+/** Abilities of a browser that no part of the program asks for. */
+const NOT_NEEDED = [
+  'accelerometer',
+  'camera',
+  'display-capture',
+  'geolocation',
+  'gyroscope',
+  'magnetometer',
+  'microphone',
+  'midi',
+  'payment',
+  'usb',
+];
+
+/** What is wrong, in words that tell nothing of this machine. */
+const SAYS: Readonly<Record<number, string>> = {
+  400: 'This could not be read.',
+  413: 'This is too large: at most 64 kB are taken.',
+  415: 'Only JSON is taken.',
+};
+
+const LOOPBACK = /^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])(?::\d+)?$/i;
+
+/**
+ * Asked over this machine's own address, the server answers only to this machine's own names: a page of another origin whose
+ * name was pointed here gets nothing.
+ */
+function onlyForThisMachine(request: Request, response: Response, next: NextFunction): void {
+  const overLoopback = /^(?:::1|(?:::ffff:)?127\.)/.test(request.socket.localAddress ?? '');
+  if (overLoopback && !LOOPBACK.test(request.headers.host ?? '')) response.status(421).json({ error: 'This server answers to localhost.' });
+  else next();
+}
 
 /**
  * The web application that serves the built page.
@@ -20,6 +53,7 @@ export function application(pageFolder: string): Express {
   const page = readFileSync(join(pageFolder, 'index.html'), 'utf8');
   const app = express();
   app.disable('x-powered-by');
+  app.use(onlyForThisMachine);
   app.use(compression());
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(18).toString('base64');
@@ -33,10 +67,11 @@ export function application(pageFolder: string): Express {
           defaultSrc: ["'none'"],
           scriptSrc: ["'self'"],
           workerSrc: ["'self'"],
-          styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as express.Response).locals['nonce'])}'`],
+          styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as Response).locals['nonce'])}'`],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
+          manifestSrc: ["'self'"],
           baseUri: ["'self'"],
           formAction: ["'none'"],
           frameAncestors: ["'none'"],
@@ -46,7 +81,12 @@ export function application(pageFolder: string): Express {
       strictTransportSecurity: false,
     }),
   );
+  app.use((_request, response, next) => {
+    response.setHeader('Permissions-Policy', NOT_NEEDED.map((feature) => `${feature}=()`).join(', '));
+    next();
+  });
   app.use(express.json({ limit: '64kb' }));
+  app.get('/index.html', (_request, response) => sendPage(response));
   app.use(
     express.static(pageFolder, {
       index: false,
@@ -55,12 +95,19 @@ export function application(pageFolder: string): Express {
       },
     }),
   );
-  app.get(/^\/(?!.*\.[a-z0-9]+$).*/i, (_request, response) => {
+  app.get(/^\/(?!.*\.[a-z0-9]+$).*/i, (_request, response) => sendPage(response));
+  app.use((_request, response) => {
+    response.status(404).json({ error: 'There is nothing here.' });
+  });
+  // Four arguments mark this as the place where errors end.
+  app.use((error: { status?: number; expose?: boolean }, _request: Request, response: Response, _next: NextFunction) => {
+    const status = error.status ?? 500;
+    response.status(status).json({ error: SAYS[status] ?? (status < 500 ? 'This cannot be taken.' : 'Something went wrong here.') });
+  });
+
+  function sendPage(response: Response): void {
     response.type('html').setHeader('Cache-Control', 'no-store');
     response.send(page.replaceAll(NONCE_MARK, String(response.locals['nonce'])));
-  });
-  app.use((_request, response) => {
-    response.status(404).type('text').send('There is nothing here.\n');
-  });
+  }
   return app;
 }

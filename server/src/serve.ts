@@ -2,8 +2,9 @@ import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
 import { application } from './application.js';
 
-const port = Number(process.env['PORT'] ?? 4173);
-const host = process.env['HOST'] ?? '127.0.0.1';
+// An empty one is one that was not given.
+const port = Number(process.env['PORT'] || 4173);
+const host = process.env['HOST'] || '127.0.0.1';
 const pageFolder = fileURLToPath(new URL('../../web/dist/browser', import.meta.url));
 
 if (!Number.isInteger(port) || port < 0 || port > 65535) {

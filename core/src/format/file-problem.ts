@@ -12,7 +12,16 @@ const LONGEST = 120;
 
 /** The complaints of a schema as problems of a file. @param what “a card file” */
 export function complaints(issues: readonly v.BaseIssue<unknown>[], what: string): FileProblem[] {
-  return issues.slice(0, MOST_TOLD).map((issue) => ({ path: cut(v.getDotPath(issue) ?? 'file'), says: cut(complaint(issue, what)) }));
+  return issues.slice(0, MOST_TOLD).map((issue) => ({ path: cut(pathOf(issue)), says: cut(complaint(issue, what)) }));
+}
+
+/** Where it is; a name that is empty is said to be. */
+function pathOf(issue: v.BaseIssue<unknown>): string {
+  const path = v.getDotPath(issue) ?? 'file';
+  return path
+    .split('.')
+    .map((name) => name || '(an empty name)')
+    .join('.');
 }
 
 function complaint(issue: v.BaseIssue<unknown>, what: string): string {

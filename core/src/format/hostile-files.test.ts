@@ -53,6 +53,7 @@ describe('files that mean ill', () => {
     ['a version that is an object', text.replace('"version":3', '"version":{"toString":1}'), /^version an object is not a version/],
     ['a key of 300 kB', text.replace('{', `{"${'k'.repeat(300_000)}":1,`), /^.{1,125} does not belong in a card file$/],
     ['a key with a line break in it', text.replace('{', '{"two\\nlines":1,'), /^two lines does not belong in a card file$/],
+    ['a key without a name', text.replace('{', '{"":1,'), /^\(an empty name\) does not belong in a card file$/],
     ['a version of 300 kB', text.replace('"version":3', `"version":"${'9'.repeat(300_000)}"`), /^version .{1,200}$/],
     [
       'an outline that encloses nothing',

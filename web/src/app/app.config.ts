@@ -1,5 +1,12 @@
-import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import {
+  inject,
+  isDevMode,
+  provideBrowserGlobalErrorListeners,
+  provideZonelessChangeDetection,
+  type ApplicationConfig,
+} from '@angular/core';
+import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
+import { provideServiceWorker } from '@angular/service-worker';
 import { MessageService } from 'primeng/api';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes';
@@ -11,7 +18,19 @@ export const appConfig: ApplicationConfig = {
   providers: [
     provideBrowserGlobalErrorListeners(),
     provideZonelessChangeDetection(),
-    provideRouter(routes, withComponentInputBinding()),
+    provideRouter(
+      routes,
+      withComponentInputBinding(),
+      withNavigationErrorHandler(() => {
+        inject(MessageService).add({
+          severity: 'error',
+          summary: 'This screen could not be loaded',
+          detail: 'Diptychon’s server does not answer. Start it again, then try once more; what you made is safe.',
+          sticky: true,
+        });
+      }),
+    ),
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:10000' }),
     providePrimeNG({
       theme: { preset: paperTheme, options: { darkModeSelector: '.dark' } },
       csp: { nonce },

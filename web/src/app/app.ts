@@ -3,6 +3,7 @@ import { RouterOutlet } from '@angular/router';
 import { Toast } from 'primeng/toast';
 import { Database, notKeptWords } from './cards/database';
 import { CommandSearch } from './frame/command-search';
+import { NewVersion } from './frame/new-version';
 import { Preferences } from './frame/preferences';
 
 /** The frame round every screen. */
@@ -13,6 +14,16 @@ import { Preferences } from './frame/preferences';
     @if (notKept(); as why) {
       <p class="not-kept" role="alert">{{ words(why) }}</p>
     }
+    @if (newVersion.state(); as state) {
+      <p class="new-version" role="status">
+        {{
+          state === 'ready'
+            ? 'A new version of Diptychon is here. Nothing you made is lost by taking it.'
+            : 'What this browser keeps of the program is damaged. Loading it again mends that; nothing you made is lost.'
+        }}
+        <button type="button" (click)="newVersion.take()">{{ state === 'ready' ? 'Take it now' : 'Load it again' }}</button>
+      </p>
+    }
     <router-outlet />
     @defer (on idle) {
       <dip-command-search />
@@ -20,6 +31,21 @@ import { Preferences } from './frame/preferences';
     <p-toast position="bottom-left" />
   `,
   styles: `
+    .new-version {
+      margin: 0;
+      padding: 0.5rem 1rem;
+      background: var(--moss-wash);
+      color: var(--ink);
+    }
+    .new-version button {
+      min-height: 32px;
+      margin-left: 0.4rem;
+      border: 1px solid var(--line);
+      border-radius: 0.4rem;
+      background: var(--sheet);
+      color: var(--ink);
+      cursor: pointer;
+    }
     .not-kept {
       margin: 0;
       padding: 0.5rem 1rem;
@@ -32,6 +58,7 @@ import { Preferences } from './frame/preferences';
 export class App {
   protected readonly notKept = inject(Database).notKept;
   protected readonly words = notKeptWords;
+  protected readonly newVersion = inject(NewVersion);
 
   // Made here so that theme and motion preferences hold before any screen is drawn.
   protected readonly preferences = inject(Preferences);
