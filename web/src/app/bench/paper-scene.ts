@@ -43,16 +43,29 @@ const HEADROOM = 0.06;
 /** Below this opening (radians) a stop is drawn flatter than it is. */
 const PRESSED_BELOW = 0.2;
 
+let shared: PaperScene | undefined;
+
+/**
+ * The one scene of this page, which goes from screen to screen: a browser gives a page only so many drawing contexts, and
+ * making ready for one takes longer than drawing.
+ * @throws Error when the browser has no WebGL
+ */
+export const sharedScene = (): PaperScene => (shared ??= new PaperScene());
+
 /** Draws a card as paper on a table. Draws only when something changed. */
 export class PaperScene {
+  private readonly canvas = document.createElement('canvas');
   private readonly renderer: WebGLRenderer;
+  private host: HTMLElement | undefined;
   private readonly scene = new Scene();
   private readonly camera = new PerspectiveCamera(32, 1, 1, 5000);
   private readonly controls: OrbitControls;
   private readonly card = new Group();
   private readonly table: Mesh<BufferGeometry, ShadowMaterial>;
   private readonly sun = new DirectionalLight('#fff6e6', 2.1);
-  private meshes: Mesh<ExtrudeGeometry, MeshStandardMaterial[]>[] = [];
+  /** one for each panel of the card */
+  private sheets: Sheet[] = [];
+  private readonly papers = new Papers();
   private gaps: LayerGaps | undefined;
   private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
@@ -60,16 +73,27 @@ export class PaperScene {
   private queued = false;
 
   /** @throws Error when the browser has no WebGL */
-  constructor(canvas: HTMLCanvasElement) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
-    this.renderer.setPixelRatio(Math.min(2, devicePixelRatio));
+  constructor() {
+    const { canvas } = this;
+    canvas.className = 'paper-scene';
+    canvas.tabIndex = -1;
+    canvas.setAttribute('aria-hidden', 'true');
+    // Where the processor draws, smoothed edges and fine shadows cost a fifth of every picture.
+    const fast = canvas.getContext('webgl2', { alpha: true, antialias: true, failIfMajorPerformanceCaveat: true });
+    const context = fast ?? canvas.getContext('webgl2', { alpha: true, antialias: false });
+    if (!context) throw new Error('This browser draws nothing in 3D.');
+    this.renderer = new WebGLRenderer({ canvas, context, alpha: true });
+    this.renderer.setPixelRatio(fast ? Math.min(2, devicePixelRatio) : 1);
     this.renderer.shadowMap.enabled = true;
     this.renderer.shadowMap.type = PCFShadowMap;
+    // A shadow changes with the card, not with where it is looked at from.
+    this.renderer.shadowMap.autoUpdate = false;
+    canvas.addEventListener('webglcontextrestored', () => this.repaint(true));
     this.table = new Mesh(new PlaneGeometry(3000, 3000), new ShadowMaterial({ opacity: 0.22 }));
     this.table.receiveShadow = true;
     this.table.rotation.x = -Math.PI / 2;
     this.sun.castShadow = true;
-    this.sun.shadow.mapSize.set(1024, 1024);
+    this.sun.shadow.mapSize.set(fast ? 1024 : 512, fast ? 1024 : 512);
     this.sun.shadow.radius = 6;
     this.sun.shadow.bias = -0.0008;
     this.sun.shadow.normalBias = 2.5;
@@ -87,6 +111,24 @@ export class PaperScene {
     this.controls.addEventListener('change', () => this.repaint());
   }
 
+  /** Goes to another place on the page. */
+  moveTo(host: HTMLElement): void {
+    this.host = host;
+    host.prepend(this.canvas);
+    this.framed = '';
+  }
+
+  /** Leaves a place, unless it went elsewhere already; what was drawn there is given back. */
+  leave(host: HTMLElement): void {
+    if (this.host !== host) return;
+    this.host = undefined;
+    this.canvas.remove();
+    for (const sheet of this.sheets) this.remove(sheet);
+    this.sheets = [];
+    this.evaluation = undefined;
+    this.renderer.renderLists.dispose();
+  }
+
   resize(width: number, height: number): void {
     if (width === 0 || height === 0) return;
     this.renderer.setSize(width, height, false);
@@ -95,30 +137,20 @@ export class PaperScene {
     this.repaint();
   }
 
-  /** Makes the panels of a card anew. The view is kept unless it is another card. */
+  /** Lays out the panels of a card; those that are as before stay. The view is kept unless it is another card. */
   build(evaluation: Evaluation): void {
     this.evaluation = evaluation;
-    this.clear();
     const { design } = evaluation;
     this.gaps = new LayerGaps(evaluation, poseOf(evaluation.motion, evaluation.motion.frames[0]!));
     this.thickness = design.panels.map((panel) => Math.max(LEAST_DRAWN, caliperOf(design, panel.piece)));
-    this.meshes = design.panels.map((panel, body) => {
-      const thickness = this.thickness[body]!;
-      const { stock } = panel.piece;
-      const clear = isClear(stockOf(design, panel.piece));
-      const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
-      geometry.translate(0, 0, -thickness / 2);
-      partFaces(geometry);
-      const mesh = new Mesh(geometry, materialsOf(PAPER[stock] ?? '#efe4cb', clear));
-      mesh.castShadow = !clear;
-      mesh.receiveShadow = true;
-      mesh.matrixAutoUpdate = false;
-      mesh.add(
-        new LineSegments(new EdgesGeometry(geometry, 30), new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 })),
-      );
-      this.card.add(mesh);
-      return mesh;
+    const before = new Map(this.sheets.map((sheet) => [sheet.panel, sheet]));
+    this.sheets = design.panels.map((panel, body) => {
+      const known = before.get(panel.id);
+      before.delete(panel.id);
+      const paper = PAPER[panel.piece.stock] ?? '#efe4cb';
+      return this.laid(known, panel, this.thickness[body]!, paper, isClear(stockOf(design, panel.piece)));
     });
+    for (const sheet of before.values()) this.remove(sheet);
     this.standUp(evaluation);
     const { minX, maxX, minY, maxY } = evaluation.closed.box;
     const kind = `${design.card.id}/${Math.round(maxX - minX)}×${Math.round(maxY - minY)}`;
@@ -145,19 +177,14 @@ export class PaperScene {
     pose.forEach((rigid, body) => {
       const matrix = matrixOf(rigid).multiply(new Matrix4().makeTranslation(0, 0, offsets[body]!));
       matrix.scale(new Vector3(1, 1, squeeze[body]));
-      this.meshes[body]?.matrix.copy(matrix);
+      this.sheets[body]?.mesh.matrix.copy(matrix);
     });
     this.card.updateMatrixWorld(true);
-    this.repaint();
+    this.repaint(true);
   }
 
   highlight(panels: readonly string[]): void {
-    this.evaluation?.design.panels.forEach((panel, body) => {
-      for (const material of this.meshes[body]?.material ?? []) {
-        material.emissive.set(panels.includes(panel.id) ? MARKED : '#000000');
-        material.emissiveIntensity = 0.55;
-      }
-    });
+    for (const { mesh, panel, paper, clear } of this.sheets) mesh.material = this.papers.of(paper, clear, panels.includes(panel));
     this.repaint();
   }
 
@@ -193,21 +220,18 @@ export class PaperScene {
     this.repaint();
   }
 
-  repaint(): void {
+  /** @param shadows whether the card itself has changed, and its shadow with it */
+  repaint(shadows = false): void {
+    if (shadows) this.renderer.shadowMap.needsUpdate = true;
     if (this.queued) return;
     this.queued = true;
     requestAnimationFrame(() => {
       this.queued = false;
+      if (!this.host) return;
       const dark = document.documentElement.classList.contains('dark');
       this.table.material.opacity = dark ? 0.5 : 0.22;
       this.renderer.render(this.scene, this.camera);
     });
-  }
-
-  dispose(): void {
-    this.clear();
-    this.controls.dispose();
-    this.renderer.dispose();
   }
 
   /** Turns the card so that its resting pose has up at +y, and lays the table under it. */
@@ -219,17 +243,70 @@ export class PaperScene {
     this.table.position.y = box.min.y - 0.2;
   }
 
-  private clear(): void {
-    for (const mesh of this.meshes) {
-      for (const line of mesh.children as LineSegments<EdgesGeometry, LineBasicMaterial>[]) {
-        line.geometry.dispose();
-        line.material.dispose();
-      }
-      mesh.geometry.dispose();
-      for (const material of mesh.material) material.dispose();
-      this.card.remove(mesh);
+  /** The sheet of a panel, kept where it is as it was. */
+  private laid(known: Sheet | undefined, panel: Panel, thickness: number, paper: string, clear: boolean): Sheet {
+    const shape = JSON.stringify([panel.area, thickness]);
+    const look = { panel: panel.id, shape, paper, clear };
+    if (known?.shape === shape) {
+      known.mesh.material = this.papers.of(paper, clear, false);
+      known.mesh.castShadow = !clear;
+      return { ...known, ...look };
     }
-    this.meshes = [];
+    const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
+    geometry.translate(0, 0, -thickness / 2);
+    partFaces(geometry);
+    const edges = new EdgesGeometry(geometry, 30);
+    if (known) {
+      known.mesh.geometry.dispose();
+      known.line.geometry.dispose();
+      known.mesh.geometry = geometry;
+      known.line.geometry = edges;
+      known.mesh.material = this.papers.of(paper, clear, false);
+      known.mesh.castShadow = !clear;
+      return { ...known, ...look };
+    }
+    const mesh = new Mesh(geometry, this.papers.of(paper, clear, false));
+    const line = new LineSegments(edges, this.papers.line);
+    mesh.castShadow = !clear;
+    mesh.receiveShadow = true;
+    mesh.matrixAutoUpdate = false;
+    mesh.add(line);
+    this.card.add(mesh);
+    return { mesh, line, ...look };
+  }
+
+  private remove({ mesh, line }: Sheet): void {
+    this.card.remove(mesh);
+    mesh.geometry.dispose();
+    line.geometry.dispose();
+  }
+}
+
+/** A panel as it is drawn. */
+interface Sheet {
+  panel: string;
+  /** outline and thickness, to know it again */
+  shape: string;
+  paper: string;
+  clear: boolean;
+  mesh: Mesh<ExtrudeGeometry, MeshStandardMaterial[]>;
+  line: LineSegments<EdgesGeometry, LineBasicMaterial>;
+}
+
+/** Papers of all colours, made once: a material that is thrown away takes its drawing program with it, and the next one waits. */
+class Papers {
+  readonly line = new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 });
+  private readonly made = new Map<string, MeshStandardMaterial[]>();
+
+  of(paper: string, clear: boolean, marked: boolean): MeshStandardMaterial[] {
+    const key = `${paper}/${clear}/${marked}`;
+    const known = this.made.get(key);
+    if (known) return known;
+    const materials = materialsOf(paper, clear);
+    if (marked) for (const material of materials) material.emissive.set(MARKED);
+    for (const material of materials) material.emissiveIntensity = 0.55;
+    this.made.set(key, materials);
+    return materials;
   }
 }
 

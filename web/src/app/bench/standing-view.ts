@@ -1,4 +1,4 @@
-import { afterNextRender, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, viewChild } from '@angular/core';
+import { afterNextRender, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal } from '@angular/core';
 import { frameBetween, printAngle, printLength, readTracked, type Evaluation } from '@diptychon/core';
 import { summarise } from './verdict-list';
 import type { PaperScene, ViewName } from './paper-scene';
@@ -7,7 +7,6 @@ import type { PaperScene, ViewName } from './paper-scene';
 @Component({
   selector: 'dip-standing-view',
   template: `
-    <canvas #canvas tabindex="-1" aria-hidden="true"></canvas>
     @if (state() === 'loading') {
       <p class="over">Setting the card up…</p>
     }
@@ -30,10 +29,10 @@ export class StandingView implements OnDestroy {
   /** said in place of the verdict, where this is not the card as it is now */
   readonly instead = input<string>();
 
-  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly scene = signal<PaperScene | undefined>(undefined);
   protected readonly state = signal<'loading' | 'ready' | 'failed'>('loading');
+  private destroyed = false;
   private readonly watch = new ResizeObserver(() =>
     this.scene()?.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight),
   );
@@ -74,7 +73,9 @@ export class StandingView implements OnDestroy {
   ngOnDestroy(): void {
     this.watch.disconnect();
     this.themeWatch.disconnect();
-    this.scene()?.dispose();
+    this.scene()?.leave(this.host.nativeElement);
+    this.scene.set(undefined);
+    this.destroyed = true;
   }
 
   protected look(view: ViewName): void {
@@ -83,8 +84,10 @@ export class StandingView implements OnDestroy {
 
   private async start(): Promise<void> {
     try {
-      const { PaperScene } = await import('./paper-scene');
-      const scene = new PaperScene(this.canvas().nativeElement);
+      const { sharedScene } = await import('./paper-scene');
+      if (this.destroyed) return;
+      const scene = sharedScene();
+      scene.moveTo(this.host.nativeElement);
       scene.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight);
       this.watch.observe(this.host.nativeElement);
       this.themeWatch.observe(document.documentElement, { attributeFilter: ['class'] });
