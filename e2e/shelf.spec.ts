@@ -90,9 +90,31 @@ test('a card open in two tabs is never written over silently', async ({ page, co
   await expect(other.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await expect(page.getByText(/also open in another tab/)).toBeVisible();
   await setSize(page, 'Depth', '130');
-  await expect(page.getByText('This card was changed in another tab, so nothing is saved here.')).toBeVisible();
+  const depth = (of: typeof page) => of.getByRole('textbox', { name: 'Depth', exact: true });
+  const changed = (of: typeof page) => of.getByText('This card was changed in another tab. What you have here is kept beside it');
+  await expect(changed(page)).toBeVisible();
   await page.getByRole('button', { name: 'Take the other one' }).click();
-  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('140 mm');
+  await expect(depth(page)).toHaveValue('140 mm');
+  // Neither version is gone: undo brings back what this tab had, and saves it.
+  await page.getByRole('button', { name: /Undo: / }).click();
+  await expect(depth(page)).toHaveValue('130 mm');
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+
+  // A page in conflict that is loaded again: the other version is on the shelf as a card of its own.
+  await setSize(other, 'Depth', '145');
+  await expect(changed(other)).toBeVisible();
+  await other.reload();
+  await expect(depth(other)).toHaveValue('130 mm');
+  await other.getByRole('link', { name: 'Back to the shelf' }).click();
+  await other.getByRole('link', { name: /Thank-you easel.*\(other version\)/ }).click();
+  await expect(depth(other)).toHaveValue('145 mm');
+
+  // Deleted here while it is open there: told, and it can be put back.
+  await other.getByRole('link', { name: 'Back to the shelf' }).click();
+  await other.getByRole('button', { name: /^Delete [^(]*Thank-you easel[^(]*$/ }).click();
+  await setSize(page, 'Depth', '150');
+  await page.getByRole('button', { name: 'Put it back on the shelf' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
   await other.close();
 });
 

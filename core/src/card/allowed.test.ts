@@ -44,7 +44,7 @@ describe('refusing a size', () => {
 
   it('is told in inches to whoever reads inches, nothing lost', () => {
     const card = cardOn('folded-card', {}, { notation: 'inch/8' });
-    expect(refusal(card, 'base', 'depth', 12.7)).toContain('1/2 in (12.7 mm) does not work; allowed is 1 5/8 in (40 mm)');
+    expect(refusal(card, 'base', 'depth', 12.7)).toContain('1/2 in does not work; allowed is 1.575 in');
   });
 
   it('wants whole numbers where things are counted, and lists as lists', () => {

@@ -49,8 +49,8 @@ describe('printing a length', () => {
   });
 
   it('never prints a length off the ruler as if it were on it', () => {
-    expect(sayLength(93, 'inch/8')).toBe('3 5/8 in and 0.9 mm');
-    expect(sayLength(91, 'inch/8')).toBe('3 5/8 in less 1.1 mm');
+    expect(sayLength(93, 'inch/8')).toBe('3.661 in');
+    expect(sayLength(91, 'inch/8')).toBe('3.583 in');
     expect(sayLength(92.075, 'inch/8')).toBe('3 5/8 in');
   });
 
@@ -64,20 +64,21 @@ describe('printing a length', () => {
     );
   });
 
-  it('says a length in words that add up to it, to half a tenth of a mm: what a ruler can show', () => {
+  it('says a length in the maker’s own unit alone, to half a tenth of a mm', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 500, noNaN: true }), fc.constantFrom(...NOTATIONS), (length, notation) => {
-        const [reading, sign, far] = sayLength(length, notation).split(/ (and|less) /);
-        const mark = parseLength(reading!, notation, 'x');
-        const off = far === undefined ? 0 : Number(far.replace(' mm', '')) * (sign === 'and' ? 1 : -1);
-        expect(mark.ok && Math.abs(mark.value + off - length)).toBeLessThanOrEqual(0.0501);
+        const says = sayLength(length, notation);
+        const read = parseLength(says, notation, 'x');
+        expect(read.ok && Math.abs(read.value - length)).toBeLessThanOrEqual(0.0501);
+        // One unit, the maker's own, and only once.
+        expect(says.match(/mm|cm|in/g)).toEqual([notation.startsWith('inch') ? 'in' : notation]);
       }),
     );
-    // Hundredths of a millimetre are nobody's to set; an inch mark says what it leaves out.
+    // Hundredths of a millimetre are nobody's to set; off the marks an inch is told in thousandths.
     expect(sayLength(106.07, 'mm')).toBe('106.1 mm');
     expect(sayLength(10.71, 'cm')).toBe('1.07 cm');
     expect(sayLength(25.43, 'inch/8')).toBe('1 in');
-    expect(sayLength(25.5, 'inch/8')).toBe('1 in and 0.1 mm');
+    expect(sayLength(25.5, 'inch/8')).toBe('1.004 in');
     // Half-way between two eighths is a sixteenth.
     expect(sayLength((5 / 16) * 25.4, 'inch/8')).toBe('5/16 in');
   });
@@ -139,10 +140,8 @@ describe('telling a sentence in another notation', () => {
     expect(told(sentence, 'mm')).toBe('It sticks out 22.2 mm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.');
   });
 
-  it('gives inches with the mm behind, and small gaps and names as they are', () => {
-    expect(told(sentence, 'inch/8')).toBe(
-      'It sticks out 7/8 in (22.2 mm) past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.',
-    );
+  it('gives inches alone, and small gaps and names as they are', () => {
+    expect(told(sentence, 'inch/8')).toBe('It sticks out 7/8 in past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.');
   });
 
   it('gives centimetres', () => {
@@ -150,7 +149,7 @@ describe('telling a sentence in another notation', () => {
   });
 
   it('tells two lengths of one size alike', () => {
-    expect(told(`${spoken(127)} × ${spoken(177.8)}.`, 'inch/8')).toBe('5 in (127 mm) × 7 in (177.8 mm).');
+    expect(told(`${spoken(127)} × ${spoken(177.8)}.`, 'inch/8')).toBe('5 in × 7 in.');
   });
 
   it('never changes a sentence without lengths', () => {

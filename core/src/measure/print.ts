@@ -60,10 +60,19 @@ export function readLength(length: Mm, notation: Notation): PrintedLength {
   return half && Math.abs(half.off) < TELLABLE ? { ...half, off: 0 } : printed;
 }
 
-/** A length as one phrase that owns up to its rounding: `5 7/8 in and 0.4 mm`. */
+/**
+ * A length as one phrase in one unit: on a mark or half-way between two as a fraction, elsewhere in decimals, which own up to
+ * where it lies: `5 7/8 in`, `5.891 in`.
+ */
 export function sayLength(length: Mm, notation: Notation): string {
   const { text, off } = readLength(length, notation);
-  return off === 0 ? text : `${text} ${off > 0 ? 'and' : 'less'} ${Number(Math.abs(off).toFixed(1))} mm`;
+  return off === 0 ? text : decimal(length, notation);
+}
+
+/** A length in decimals of the notation's unit: thousandths of an inch, hundredths of a mm. */
+function decimal(length: Mm, notation: Notation): string {
+  if (inchDenominator(notation) !== undefined) return `${Number((length / MM_PER_INCH).toFixed(3))} in`;
+  return notation === 'cm' ? `${Number((length / 10).toFixed(3))} cm` : `${Number(length.toFixed(2))} mm`;
 }
 
 /** An angle in degrees to a tenth, as makers read a protractor. */

@@ -1,4 +1,4 @@
-import { plainMm, printLength } from './print.js';
+import { plainMm, sayLength } from './print.js';
 import type { Mm, Notation } from './units.js';
 
 /**
@@ -17,7 +17,7 @@ const TOLD_IN_MM: Mm = 3;
 /** A length as part of a sentence. */
 export const spoken = (length: Mm): Sentence => `${BEGIN}${length}${END}`;
 
-/** A sentence with its lengths in the maker's notation: for an inch ruler the nearest fraction, and behind it the mm that it is. */
+/** A sentence with its lengths in the maker's notation: for an inch ruler a fraction on its marks and decimals between them, never both units. */
 export function told(sentence: Sentence, notation: Notation): string {
   if (!sentence.includes(BEGIN)) return sentence;
   const [first, ...rest] = sentence.split(BEGIN);
@@ -35,5 +35,5 @@ export function told(sentence: Sentence, notation: Notation): string {
 function printed(length: Mm, notation: Notation): string {
   if (notation === 'mm' || Math.abs(length) < TOLD_IN_MM) return plainMm(length);
   if (notation === 'cm') return `${Number((length / 10).toFixed(2))} cm`;
-  return `${printLength(length, notation).text} (${plainMm(length)})`;
+  return sayLength(length, notation);
 }

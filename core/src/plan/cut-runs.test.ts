@@ -126,11 +126,11 @@ describe.each(CATALOGUE.map((mechanism) => [mechanism.id, mechanism] as const))(
 });
 
 describe('the words of a cut', () => {
-  it('are a tenth of a mm at the most; an inch mark says what it leaves out', () => {
+  it('are a tenth of a mm at the most; between marks an inch is told in decimals', () => {
     const words = (notation: Notation): string => innerCuts(blank([{ id: 'slit', from: [12.34, 20], to: [50.8, 20] }]), notation)[0]!.words;
     expect(words('mm')).toBe('20 mm from the lower edge: drop the blade at 12.3 mm, stop at 50.8 mm');
-    // 12.34 mm: 8/16 in is 12.7; 20 mm: 13/16 in is 20.64.
-    expect(words('inch/16')).toBe('13/16 in less 0.6 mm from the lower edge: drop the blade at 1/2 in less 0.4 mm, stop at 2 in');
+    // 20 ÷ 25.4 = 0.7874; 12.34 ÷ 25.4 = 0.4858.
+    expect(words('inch/16')).toBe('0.787 in from the lower edge: drop the blade at 0.486 in, stop at 2 in');
   });
 });
 

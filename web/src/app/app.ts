@@ -3,6 +3,7 @@ import { RouterOutlet } from '@angular/router';
 import { Toast } from 'primeng/toast';
 import { Database, notKeptWords } from './cards/database';
 import { CommandSearch } from './frame/command-search';
+import { KeptFocus } from './frame/kept-focus';
 import { NewVersion } from './frame/new-version';
 import { Preferences } from './frame/preferences';
 
@@ -11,6 +12,7 @@ import { Preferences } from './frame/preferences';
   selector: 'dip-root',
   imports: [CommandSearch, RouterOutlet, Toast],
   template: `
+    <button type="button" class="skip" (click)="focus.toMain()">Skip to the main part</button>
     @if (notKept(); as why) {
       <p class="not-kept" role="alert">{{ words(why) }}</p>
     }
@@ -31,6 +33,20 @@ import { Preferences } from './frame/preferences';
     <p-toast position="bottom-left" />
   `,
   styles: `
+    .skip {
+      position: absolute;
+      z-index: 10;
+      top: -4rem;
+      left: 0.5rem;
+      padding: 0.6rem 1rem;
+      border: 1px solid var(--line);
+      border-radius: 0.4rem;
+      background: var(--sheet);
+      color: var(--ink);
+    }
+    .skip:focus {
+      top: 0.5rem;
+    }
     .new-version {
       margin: 0;
       padding: 0.5rem 1rem;
@@ -59,6 +75,7 @@ export class App {
   protected readonly notKept = inject(Database).notKept;
   protected readonly words = notKeptWords;
   protected readonly newVersion = inject(NewVersion);
+  protected readonly focus = inject(KeptFocus);
 
   // Made here so that theme and motion preferences hold before any screen is drawn.
   protected readonly preferences = inject(Preferences);

@@ -1,8 +1,21 @@
 import { FormsModule } from '@angular/forms';
 import { SelectButton } from 'primeng/selectbutton';
-import { afterNextRender, Component, computed, ElementRef, inject, input, OnDestroy, output, signal } from '@angular/core';
+import {
+  afterNextRender,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  OnDestroy,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import {
   filledSizes,
+  inSentence,
   mechanismById,
   boardOf,
   boardWords,
@@ -24,7 +37,7 @@ import {
 } from '@diptychon/core';
 import { NumberText } from '../fields/number-text';
 import type { CardChange } from './card-change';
-import { fitSheet, LABEL_HEIGHT, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from '../drawings/flat-piece';
+import { fitSheet, type Fit, LABEL_HEIGHT, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from '../drawings/flat-piece';
 import { pathThrough, pieceOnScreen } from '../drawings/piece-on-screen';
 import { nextMark } from '../fields/length-field';
 
@@ -101,8 +114,16 @@ export class FlatView implements OnDestroy {
   protected readonly labelBaseline = LABEL_HEIGHT;
   protected readonly rulerTop = LABEL_HEIGHT;
   protected readonly rulerHeight = RULER_HEIGHT;
-  private dragging: { score: Score; startX: number; size: number } | undefined;
+  private dragging: { id: string; offset: number; pointer: number; at: number } | undefined;
   private moving: { grip: Grip; startX: number; startY: number; size: number } | undefined;
+  private drags = 0;
+  private frame = 0;
+  /** while something is dragged the drawing keeps its scale and its place: what is under the finger stays there */
+  private readonly heldFit = signal<Fit | undefined>(undefined);
+  /** what the drag changes, and to what */
+  protected readonly dragSays = signal<string | undefined>(undefined);
+  /** why a score cannot be dragged, once somebody tried */
+  protected readonly standsStill = signal<string | undefined>(undefined);
 
   protected readonly card = computed(() => this.evaluation().design.card);
   protected readonly sheet = computed(() => {
@@ -110,7 +131,7 @@ export class FlatView implements OnDestroy {
     return sheets.find((sheet) => sheet.piece.id === this.chosen()) ?? sheets[0]!;
   });
   protected readonly pieces = computed(() => this.evaluation().sheets.map(({ piece: { id, name } }) => ({ id, name })));
-  protected readonly fit = computed(() => fitSheet(this.sheet(), this.space().width, this.space().height, this.turned()));
+  protected readonly fit = computed(() => this.heldFit() ?? fitSheet(this.sheet(), this.space().width, this.space().height, this.turned()));
   protected readonly ticks = computed(() => rulerTicks(this.fit(), this.card().notation));
   protected readonly drawn = computed(() => pieceOnScreen(this.sheet(), (point) => toScreen(point, this.fit())));
   /** What is said of zones and pencil lines, by their ids. */
@@ -194,6 +215,13 @@ export class FlatView implements OnDestroy {
   });
 
   constructor() {
+    // The card that a drag asked for has come: where its line went and is off still, it is brought the rest of the way.
+    effect(() => {
+      const at = this.sheet().scores.find(({ id }) => id === this.dragging?.id)?.from[0];
+      if (!this.dragging || at === undefined || at === this.dragging.at) return;
+      this.dragging.at = at;
+      untracked(() => this.follow());
+    });
     afterNextRender(() => this.watch.observe(this.host.nativeElement.querySelector('.drawing')!));
   }
 
@@ -215,10 +243,24 @@ export class FlatView implements OnDestroy {
     return `${score.order}. ${score.score.name}, ${score.score.fold}, ${score.upright ? sayLength(score.at, this.card().notation) : score.words}${score.stretch ? `, ${score.stretch}` : ''}`;
   }
 
-  protected grab(event: PointerEvent, { score }: DrawnScore): void {
+  protected grab(event: PointerEvent, { score, x1 }: DrawnScore): void {
     if (!score.standsFor) return;
+    this.capture(event);
+    this.dragging = { id: score.id, offset: event.clientX - x1, pointer: event.clientX, at: score.from[0] };
+  }
+
+  /** Says why a score stays where it is. */
+  protected explain({ score, draggable }: DrawnScore): void {
+    this.standsStill.set(
+      draggable ? undefined : `The ${inSentence(score.name)} follows from other sizes, so it is not dragged: change those at the left.`,
+    );
+  }
+
+  private capture(event: PointerEvent): void {
     (event.target as Element).setPointerCapture(event.pointerId);
-    this.dragging = { score, startX: event.clientX, size: this.sizeOf(score) };
+    this.heldFit.set(this.fit());
+    this.standsStill.set(undefined);
+    this.drags++;
   }
 
   /** Two arrowheads along the fold. */
@@ -234,7 +276,7 @@ export class FlatView implements OnDestroy {
   }
 
   protected hold(event: PointerEvent, grip: Grip): void {
-    (event.target as Element).setPointerCapture(event.pointerId);
+    this.capture(event);
     this.moving = { grip, startX: event.clientX, startY: event.clientY, size: grip.value };
   }
 
@@ -251,8 +293,14 @@ export class FlatView implements OnDestroy {
     const row = placeRow(this.card(), id);
     if (!row?.range) return;
     const clamped = Math.min(row.range.max, Math.max(row.range.min, value));
-    if (clamped !== row.value)
-      this.changed.emit({ what: `${title} along its fold`, apply: (card) => setSize(card, id, row.name, clamped) });
+    if (clamped !== row.value) this.put(`${title} along its fold`, clamped, (card) => setSize(card, id, row.name, clamped));
+  }
+
+  /** One step to undo for a whole drag, said while it goes on. */
+  private put(what: string, value: number, apply: CardChange['apply']): void {
+    const dragged = this.dragging !== undefined || this.moving !== undefined;
+    if (dragged) this.dragSays.set(`${what} ${sayLength(value, this.card().notation)}`);
+    this.changed.emit({ what, apply, ...(dragged && { typed: `drag-${this.drags}` }) });
   }
 
   protected drag(event: PointerEvent): void {
@@ -264,16 +312,41 @@ export class FlatView implements OnDestroy {
       this.standAt(moving.grip, Math.round((moving.size + along) / step) * step);
       return;
     }
-    const held = this.dragging;
-    if (!held) return;
-    const moved = ((event.clientX - held.startX) / this.fit().scale) * (this.turned() ? -1 : 1);
+    if (!this.dragging) return;
+    this.dragging.pointer = event.clientX;
+    // As often as it can be drawn, and no oftener.
+    if (this.frame === 0) {
+      this.frame = requestAnimationFrame(() => {
+        this.frame = 0;
+        this.follow();
+      });
+    }
+  }
+
+  /**
+   * Brings the score that is dragged under the pointer, from where it lies in the card that is drawn: a size that moves more
+   * than one line at once leaves no gap that grows.
+   */
+  private follow(): void {
+    const { dragging } = this;
+    const score = dragging && this.sheet().scores.find(({ id }) => id === dragging.id);
+    if (!dragging || !score?.standsFor) return;
+    const { left, scale, width, turned } = this.fit();
+    const along = (dragging.pointer - dragging.offset - left) / scale;
+    const wanted = turned ? width - along : along;
     const step = rulerStep(this.card().notation);
-    this.setTo(held.score, Math.round((held.size + moved * held.score.standsFor!.perMm) / step) * step);
+    const size = this.sizeOf(score) + (wanted - score.from[0]) * score.standsFor.perMm;
+    this.setTo(score, Math.round(size / step) * step);
   }
 
   protected release(): void {
+    cancelAnimationFrame(this.frame);
+    if (this.frame !== 0) this.follow();
+    this.frame = 0;
     this.dragging = undefined;
     this.moving = undefined;
+    this.heldFit.set(undefined);
+    this.dragSays.set(undefined);
   }
 
   protected nudge(event: KeyboardEvent, { score }: DrawnScore): void {
@@ -292,6 +365,6 @@ export class FlatView implements OnDestroy {
     const owner = ownerOf(score);
     const row = sizeRows(this.card(), owner).find((r) => r.name === score.standsFor!.size)!;
     const clamped = Math.min(row.range!.max, Math.max(row.range!.min, value));
-    if (clamped !== row.value) this.changed.emit({ what: row.label, apply: (card) => setSize(card, owner, row.name, clamped) });
+    if (clamped !== row.value) this.put(row.label, clamped, (card) => setSize(card, owner, row.name, clamped));
   }
 }

@@ -82,8 +82,8 @@ export class CardSession {
     const next = now && apply(now);
     if (!now || !next || next === now) return;
     const at = performance.now();
-    const soon = what === this.lastWhat && at - this.lastChange < SAME_STEP_MS;
-    const goesOn = (soon || (typed !== undefined && typed === this.lastTyped)) && this.past().length > 0;
+    const soon = what === this.lastWhat && at - this.lastChange < SAME_STEP_MS && this.lastTyped === undefined;
+    const goesOn = (typed === undefined ? soon : typed === this.lastTyped) && this.past().length > 0;
     if (!goesOn) this.remember(now, what);
     this.lastWhat = what;
     this.lastChange = at;

@@ -143,6 +143,15 @@ export class CardStore {
     await this.database.put('notes', [...steps], `ticked:${id}`);
   }
 
+  /** Something small that this browser remembers. */
+  async note(name: string): Promise<unknown> {
+    return this.database.look(['notes'], (tray) => tray.get('notes', name));
+  }
+
+  async keepNote(name: string, value: boolean): Promise<void> {
+    await this.database.put('notes', value, name);
+  }
+
   private async saveNow({ card, over, count, takes = [] }: Save): Promise<number> {
     refuseUnreadable(card);
     const own = { tab: this.tabs.own, id: card.id };

@@ -55,10 +55,14 @@ describe('LengthField', () => {
     await type('1/16');
     fixture.componentRef.setInput('value', emitted[0]);
     await fixture.whenStable();
-    expect([emitted[0], box().value]).toEqual([25.4 / 16, '1/16']);
+    expect([emitted[0], box().value]).toEqual([25.4 / 16, '1/16 in']);
+    await type('1/32');
+    fixture.componentRef.setInput('value', emitted[1]);
+    await fixture.whenStable();
+    expect([emitted[1], box().value]).toEqual([25.4 / 32, '1/32']);
     fixture.componentRef.setInput('notation', 'mm');
     await fixture.whenStable();
-    expect(box().value).not.toBe('1/16');
+    expect(box().value).not.toBe('1/32');
   });
 
   it('counts among the refused fields of its screen until it is cleared or put right', async () => {
@@ -122,7 +126,8 @@ describe('LengthField', () => {
   it('says how far a length is from the nearest mark', async () => {
     fixture.componentRef.setInput('value', 93);
     await fixture.whenStable();
-    expect(note()).toBe('3 5/8 in and 0.9 mm: not on a mark');
+    expect(box().value).toBe('3.661 in');
+    expect(note()).toBe('Not on a mark; the nearest is 3 5/8 in.');
   });
 });
 

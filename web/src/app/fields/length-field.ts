@@ -97,7 +97,7 @@ export class LengthField {
   /** A length between two marks says so. */
   protected readonly off = computed(() => {
     if (this.kind() !== 'length' || printLength(this.value(), this.notation()).off === 0) return undefined;
-    return `${sayLength(this.value(), this.notation())}: not on a mark`;
+    return `Not on a mark; the nearest is ${printLength(this.value(), this.notation()).text}.`;
   });
 
   constructor() {
@@ -151,7 +151,7 @@ export class LengthField {
   private print(value: number): string {
     if (this.kind() === 'count') return String(value);
     if (this.kind() === 'weight') return printGrams(value);
-    return this.kind() === 'angle' ? printAngle(value) : printLength(value, this.notation()).text;
+    return this.kind() === 'angle' ? printAngle(value) : sayLength(value, this.notation());
   }
 
   private read(text: string): Reading<number> {

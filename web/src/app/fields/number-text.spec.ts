@@ -21,10 +21,10 @@ describe('NumberText', () => {
     expect(said(element)).toBe('3 5/8 in');
   });
 
-  it('shows what a mark leaves out', async () => {
-    expect(seen(await set(93, 'inch/8'))).toMatch(/\+0\.9\d? mm$/);
-    expect(seen(await set(91, 'inch/8'))).toMatch(/−1\.1 mm$/);
-    expect(said(await set(93, 'inch/8'))).toBe('3 5/8 in and 0.9 mm');
+  it('tells in decimals what lies between marks, in one unit', async () => {
+    expect(seen(await set(93, 'inch/8'))).toBe('3.661in');
+    expect(seen(await set(91, 'inch/8'))).toBe('3.583in');
+    expect(said(await set(93, 'inch/8'))).toBe('3.661 in');
   });
 
   it('gives metric to a tenth and angles in degrees', async () => {

@@ -9,8 +9,13 @@ import { printAngle, readLength, sayLength, type Notation } from '@diptychon/cor
       {{ angle() }}
     } @else {
       <span class="visually-hidden">{{ said() }}</span>
-      <!-- prettier-ignore -->
-      <span aria-hidden="true" [title]="said()"><span class="set">{{ printed().whole }}@if (printed().numerator) {<span class="fraction"><sup>{{ printed().numerator }}</sup>⁄<sub>{{ printed().denominator }}</sub></span>}<span class="unit">{{ printed().unit }}</span></span>@if (printed().off !== 0) {<span class="off"> {{ offText() }}</span>}</span>
+      @if (printed().off === 0) {
+        <!-- prettier-ignore -->
+        <span aria-hidden="true" [title]="said()"><span class="set">{{ printed().whole }}@if (printed().numerator) {<span class="fraction"><sup>{{ printed().numerator }}</sup>⁄<sub>{{ printed().denominator }}</sub></span>}<span class="unit">{{ printed().unit }}</span></span></span>
+      } @else {
+        <!-- prettier-ignore -->
+        <span aria-hidden="true"><span class="set">{{ decimals() }}<span class="unit">{{ printed().unit }}</span></span></span>
+      }
     }
   `,
   styles: `
@@ -34,11 +39,6 @@ import { printAngle, readLength, sayLength, type Notation } from '@diptychon/cor
       color: var(--ink-soft);
       font-size: 0.85em;
     }
-    .off {
-      color: var(--chanterelle);
-      font-size: 0.8em;
-      margin-left: 0.2em;
-    }
   `,
 })
 export class NumberText {
@@ -48,5 +48,5 @@ export class NumberText {
   protected readonly printed = computed(() => readLength(this.value(), this.notation()));
   protected readonly said = computed(() => sayLength(this.value(), this.notation()));
   protected readonly angle = computed(() => printAngle(this.value()));
-  protected readonly offText = computed(() => `${this.printed().off > 0 ? '+' : '−'}${Number(Math.abs(this.printed().off).toFixed(1))} mm`);
+  protected readonly decimals = computed(() => this.said().split(' ')[0]!);
 }

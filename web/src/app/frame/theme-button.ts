@@ -5,16 +5,26 @@ import { Preferences, type ThemeChoice } from './preferences';
 const NEXT: Record<ThemeChoice, ThemeChoice> = { system: 'light', light: 'dark', dark: 'system' };
 const ICON: Record<ThemeChoice, string> = { system: 'pi pi-desktop', light: 'pi pi-sun', dark: 'pi pi-moon' };
 const WORDS: Record<ThemeChoice, string> = { system: 'as the system', light: 'light', dark: 'dark' };
+const NAMES: Record<ThemeChoice, string> = { system: 'Light or dark', light: 'Light', dark: 'Dark' };
 
 /** Light, dark, or as the system has it. */
 @Component({
   selector: 'dip-theme-button',
   imports: [Button],
-  template: `<p-button size="small" severity="secondary" [text]="true" [icon]="icon()" [ariaLabel]="label()" (onClick)="next()" />`,
+  template: `<p-button
+    size="small"
+    severity="secondary"
+    [text]="true"
+    [icon]="icon()"
+    [label]="word()"
+    [ariaLabel]="label()"
+    (onClick)="next()"
+  />`,
 })
 export class ThemeButton {
   private readonly preferences = inject(Preferences);
   protected readonly icon = computed(() => ICON[this.preferences.theme()]);
+  protected readonly word = computed(() => NAMES[this.preferences.theme()]);
   protected readonly label = computed(() => `Light and dark: ${WORDS[this.preferences.theme()]}. Change`);
 
   protected next(): void {

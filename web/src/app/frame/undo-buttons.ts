@@ -20,6 +20,7 @@ import { Button } from 'primeng/button';
       severity="secondary"
       icon="pi pi-refresh"
       [text]="true"
+      label="Redo"
       [ariaLabel]="redoes()"
       [disabled]="!redoWhat()"
       (onClick)="redo.emit()"

@@ -31,6 +31,8 @@ export class MakePage implements OnDestroy {
   protected readonly steps = signal<readonly BenchStep[]>([]);
   protected readonly done = signal<ReadonlySet<string>>(new Set());
   protected readonly at = signal(0);
+  /** the last step was done just now */
+  protected readonly made = signal(false);
   protected readonly step = computed(() => this.steps()[this.at()]);
   protected readonly order = computed(
     () => this.step()?.scores?.map(({ scores, again }) => [...scores, ...again].map(({ id }) => id)) ?? [],
@@ -61,6 +63,7 @@ export class MakePage implements OnDestroy {
 
   protected go(to: number): void {
     if (to < 0 || to >= this.steps().length) return;
+    this.made.set(false);
     this.at.set(to);
     this.stopClock();
     this.heading()?.nativeElement.focus();
@@ -72,7 +75,20 @@ export class MakePage implements OnDestroy {
     if (!step) return;
     this.done.update((before) => new Set(before).add(step.id));
     this.keep();
-    this.go(this.at() + 1);
+    if (this.at() === this.steps().length - 1) void this.finish();
+    else this.go(this.at() + 1);
+  }
+
+  /** The last step done makes the card a made one, and says so. */
+  private async finish(): Promise<void> {
+    this.made.set(true);
+    try {
+      const kept = await this.store.get(this.id());
+      if (kept && kept.card.state !== 'made')
+        await this.store.save({ card: { ...kept.card, state: 'made' }, over: kept.revision, takes: kept.takes });
+    } catch {
+      this.trouble.set('That it is made could not be kept: the card may have been changed in another tab just now.');
+    }
   }
 
   protected untick(id: string): void {
@@ -81,6 +97,7 @@ export class MakePage implements OnDestroy {
   }
 
   protected startOver(): void {
+    this.made.set(false);
     this.done.set(new Set());
     this.keep();
     this.go(0);

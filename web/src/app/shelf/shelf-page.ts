@@ -1,7 +1,8 @@
 import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { readShelfFile, writeCardFile, writeShelfFiles, type CardDocument } from '@diptychon/core';
+import { DEMO_CARDS, readShelfFile, writeCardFile, writeShelfFiles, type CardDocument } from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -18,12 +19,16 @@ import { NewCardDialog } from './new-card-dialog';
 import { archived, textsOf } from './shelf-archive';
 import { Thumbnail } from '../drawings/thumbnail';
 
+const sampleOrder = ({ card }: OpenedCard): number => DEMO_CARDS.findIndex(({ id }) => id === card.id);
+/** A sample that was changed is the maker's own card. */
+const isSample = (kept: OpenedCard): boolean => sampleOrder(kept) >= 0 && kept.revision === 1 && kept.takes.length === 0;
+
 const NOT_KEPT = 'its storage may be full or switched off. Save what you need to files.';
 
 /** The maker's cards, and the ways to a new one. */
 @Component({
   selector: 'dip-shelf-page',
-  imports: [Button, FirstRun, FormsModule, InputText, NewCardDialog, NumberText, RouterLink, ScreenBar, Thumbnail],
+  imports: [Button, FirstRun, FormsModule, InputText, NewCardDialog, NgTemplateOutlet, NumberText, RouterLink, ScreenBar, Thumbnail],
   templateUrl: './shelf-page.html',
   styleUrl: './shelf-page.scss',
 })
@@ -48,7 +53,18 @@ export class ShelfPage {
   protected readonly removed = signal<CardDocument | undefined>(undefined);
   protected readonly firstRun = computed(() => this.workshopStore.begun() === false);
 
-  protected readonly found = computed(() => {
+  /** the maker's own cards that were looked for, last saved first */
+  protected readonly found = computed(() => this.matching()?.filter((kept) => !isSample(kept)));
+  /** samples nobody changed, always in the same order; nothing when there are none */
+  protected readonly samples = computed(() => {
+    if (!this.cards()?.some(isSample)) return undefined;
+    return this.matching()!
+      .filter(isSample)
+      .sort((a, b) => sampleOrder(a) - sampleOrder(b));
+  });
+  protected readonly samplesAway = signal(false);
+
+  private readonly matching = computed(() => {
     const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
     return this.cards()?.filter(({ card }) => {
       const text =
@@ -58,6 +74,14 @@ export class ShelfPage {
   });
 
   private left = false;
+
+  protected async putSamplesAway(away: boolean): Promise<void> {
+    this.samplesAway.set(away);
+    await this.attempt(
+      () => this.store.keepNote('samples-away', away),
+      () => 'This browser will not remember that: its storage may be full or switched off.',
+    );
+  }
 
   constructor() {
     inject(DestroyRef).onDestroy(() => (this.left = true));
@@ -186,6 +210,7 @@ export class ShelfPage {
       const { cards, unreadable } = await this.store.shelf();
       this.cards.set(cards);
       this.unreadable.set(unreadable);
+      this.samplesAway.set((await this.store.note('samples-away')) === true);
       for (const { card } of cards) {
         // A card that was opened meanwhile does not wait for the pictures of the others.
         if (this.left) return;
