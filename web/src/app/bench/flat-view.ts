@@ -74,6 +74,9 @@ interface DrawnScore {
   lit: boolean;
 }
 
+/** Between the drawing and the readings at its right. */
+const BESIDE_GAP = 6;
+
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
@@ -103,10 +106,13 @@ export class FlatView implements OnDestroy {
   readonly changed = output<CardChange>();
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  private readonly space = signal({ width: 640, height: 260 });
+  private readonly space = signal({ width: 640, height: 260, readings: 290 });
   private readonly watch = new ResizeObserver(([entry]) => {
-    const area = (entry!.target as HTMLElement).getBoundingClientRect();
-    this.space.set({ width: area.width, height: area.height });
+    const svg = entry!.target.querySelector(':scope > svg')!.getBoundingClientRect();
+    const beside = entry!.target.querySelector('.beside')!.getBoundingClientRect();
+    // The readings lie over the drawing's right end, or below it where there is no width for both.
+    const readings = beside.top < svg.bottom ? svg.right - beside.left + BESIDE_GAP : 0;
+    this.space.set({ width: svg.width, height: svg.height, readings });
   });
   protected readonly chosen = signal('base');
   protected readonly turned = signal(false);
@@ -131,7 +137,7 @@ export class FlatView implements OnDestroy {
     return sheets.find((sheet) => sheet.piece.id === this.chosen()) ?? sheets[0]!;
   });
   protected readonly pieces = computed(() => this.evaluation().sheets.map(({ piece: { id, name } }) => ({ id, name })));
-  protected readonly fit = computed(() => this.heldFit() ?? fitSheet(this.sheet(), this.space().width, this.space().height, this.turned()));
+  protected readonly fit = computed(() => this.heldFit() ?? fitSheet(this.sheet(), this.space(), this.turned()));
   protected readonly ticks = computed(() => rulerTicks(this.fit(), this.card().notation));
   protected readonly drawn = computed(() => pieceOnScreen(this.sheet(), (point) => toScreen(point, this.fit())));
   /** What is said of zones and pencil lines, by their ids. */

@@ -1,4 +1,4 @@
-import { afterNextRender, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal } from '@angular/core';
+import { afterNextRender, Component, computed, effect, ElementRef, input, OnDestroy, signal, viewChild } from '@angular/core';
 import { frameBetween, printAngle, printLength, readTracked, type Evaluation } from '@diptychon/core';
 import { summarise } from './verdict-list';
 import type { PaperScene, ViewName } from './paper-scene';
@@ -7,6 +7,7 @@ import type { PaperScene, ViewName } from './paper-scene';
 @Component({
   selector: 'dip-standing-view',
   template: `
+    <div #stage class="picture"></div>
     @if (state() === 'loading') {
       <p class="over">Setting the card up…</p>
     }
@@ -29,13 +30,11 @@ export class StandingView implements OnDestroy {
   /** said in place of the verdict, where this is not the card as it is now */
   readonly instead = input<string>();
 
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly place = viewChild.required<ElementRef<HTMLElement>>('stage');
   private readonly scene = signal<PaperScene | undefined>(undefined);
   protected readonly state = signal<'loading' | 'ready' | 'failed'>('loading');
   private destroyed = false;
-  private readonly watch = new ResizeObserver(() =>
-    this.scene()?.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight),
-  );
+  private readonly watch = new ResizeObserver(() => this.scene()?.resize(this.stage.clientWidth, this.stage.clientHeight));
   private readonly themeWatch = new MutationObserver(() => this.scene()?.repaint());
 
   protected readonly views: { name: ViewName; label: string }[] = [
@@ -73,9 +72,13 @@ export class StandingView implements OnDestroy {
   ngOnDestroy(): void {
     this.watch.disconnect();
     this.themeWatch.disconnect();
-    this.scene()?.leave(this.host.nativeElement);
+    this.scene()?.leave(this.stage);
     this.scene.set(undefined);
     this.destroyed = true;
+  }
+
+  private get stage(): HTMLElement {
+    return this.place().nativeElement;
   }
 
   protected look(view: ViewName): void {
@@ -87,9 +90,9 @@ export class StandingView implements OnDestroy {
       const { sharedScene } = await import('./paper-scene');
       if (this.destroyed) return;
       const scene = sharedScene();
-      scene.moveTo(this.host.nativeElement);
-      scene.resize(this.host.nativeElement.clientWidth, this.host.nativeElement.clientHeight);
-      this.watch.observe(this.host.nativeElement);
+      scene.moveTo(this.stage);
+      scene.resize(this.stage.clientWidth, this.stage.clientHeight);
+      this.watch.observe(this.stage);
       this.themeWatch.observe(document.documentElement, { attributeFilter: ['class'] });
       this.scene.set(scene);
       this.state.set('ready');

@@ -31,7 +31,7 @@ import type { Finding } from '@diptychon/core';
       }
     </ul>
     @if (fine().length) {
-      <details [open]="fineShown()" (toggle)="fineShown.set($any($event.target).open)">
+      <details [class.old]="instead()" [open]="fineShown()" (toggle)="fineShown.set($any($event.target).open)">
         <summary>{{ fine().length === 1 ? 'One check passes' : fine().length + ' checks pass' }}</summary>
         <ul>
           @for (finding of fine(); track finding.id) {

@@ -11,7 +11,7 @@ describe('a flat piece on screen', () => {
   const sheet = easelSheet();
 
   it('starts at the ruler’s zero and keeps its proportions', () => {
-    const fit = fitSheet(sheet, 900, 400, false);
+    const fit = fitSheet(sheet, { width: 900, height: 400, readings: 290 }, false);
     const [x0, y0] = toScreen([0, 0], fit);
     const [x1, y1] = toScreen([sheet.width, sheet.height], fit);
     expect((x1 - x0) / (y0 - y1)).toBeCloseTo(sheet.width / sheet.height, 9);
@@ -19,14 +19,14 @@ describe('a flat piece on screen', () => {
   });
 
   it('reads mirrored positions from the other end when turned', () => {
-    const fit = fitSheet(sheet, 900, 400, true);
+    const fit = fitSheet(sheet, { width: 900, height: 400, readings: 290 }, true);
     const front = sheet.scores[0]!;
     expect(reading(front, fit)).toBeCloseTo(sheet.width - 75, 9);
     expect(toScreen([0, 0], fit)).toEqual(toScreen([sheet.width, sheet.height], { ...fit, turned: false }));
   });
 
   it('puts an inch label every inch', () => {
-    const fit = fitSheet(sheet, 2400, 1600, false);
+    const fit = fitSheet(sheet, { width: 2400, height: 1600, readings: 290 }, false);
     const labels = rulerTicks(fit, 'inch/16').filter((tick) => tick.label);
     expect(labels.map((tick) => tick.label)).toEqual(Array.from({ length: 12 }, (_, i) => String(i)));
     expect((labels[1]!.x - labels[0]!.x) / fit.scale).toBeCloseTo(25.4, 9);

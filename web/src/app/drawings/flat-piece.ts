@@ -15,12 +15,17 @@ export const RULER_HEIGHT = 30;
 export const LABEL_HEIGHT = 34;
 const SIDE = 18;
 const BELOW = 14;
-/** The list of readings stands at the right. */
-const READINGS = 290;
+
+/** Room for a drawing, px; `readings` is what the list beside it takes off its right end. */
+export interface Space {
+  width: number;
+  height: number;
+  readings: number;
+}
 
 /** The largest scale at which a sheet, its ruler and its labels fit a space. */
-export function fitSheet(sheet: CutSheet, width: number, height: number, turned: boolean): Fit {
-  const room = { width: Math.max(60, width - 2 * SIDE - READINGS), height: Math.max(40, height - RULER_HEIGHT - LABEL_HEIGHT - BELOW) };
+export function fitSheet(sheet: CutSheet, { width, height, readings }: Space, turned: boolean): Fit {
+  const room = { width: Math.max(60, width - 2 * SIDE - readings), height: Math.max(40, height - RULER_HEIGHT - LABEL_HEIGHT - BELOW) };
   const scale = Math.min(room.width / sheet.width, room.height / sheet.height, 6);
   return { scale, left: SIDE, top: RULER_HEIGHT + LABEL_HEIGHT, width: sheet.width, height: sheet.height, turned };
 }
