@@ -259,3 +259,43 @@ test('a card that is not there says so', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'There is no such card on this shelf' })).toBeVisible();
   await expectAccessible(page);
 });
+
+test('a calculation that hangs is told, never stands as a verdict, and is begun anew', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
+  // Every thread is kept busy for ever.
+  for (const worker of page.workers()) void worker.evaluate('for (;;) {}').catch(() => undefined);
+  await setSize(page, 'Depth', '152 mm');
+  await expect(page.getByText('Working it out…').first()).toBeVisible();
+  await expect(page.getByText(/Ready to make/)).toHaveCount(0);
+  await expect(page.getByText(/took more than 3 seconds.*begun once more/)).toBeVisible();
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
+  await expect(page.getByText(/took more than 3 seconds/)).toHaveCount(0);
+});
+
+test('undo takes back first what a field refuses; no card is ready while one does', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await setSize(page, 'Depth', '152 mm');
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
+  await setSize(page, 'Depth', 'three');
+  await expect(page.getByText('Not judged: a field holds what cannot be used.').first()).toBeVisible();
+  await expect(page.getByText(/Ready to make/)).toHaveCount(0);
+  await page.getByRole('button', { name: /Undo: Depth/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('152 mm');
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
+  await page.getByRole('button', { name: /Undo: Depth/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('150 mm');
+});
+
+test('what is typed and not left is there after a reload', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await page.getByRole('textbox', { name: 'Notes' }).fill('gills first');
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Notes' })).toHaveValue('gills first');
+  await page.getByRole('textbox', { name: 'Name of the card' }).fill('Half a name');
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Name of the card' })).toHaveValue('Half a name');
+  await page.getByRole('textbox', { name: 'Depth', exact: true }).fill('151 mm');
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('151 mm');
+});

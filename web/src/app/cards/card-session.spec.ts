@@ -115,6 +115,21 @@ describe('CardSession', () => {
     expect(depthOf(next.card())).toBe(122);
   });
 
+  it('goes on from the latest of several pages that were each closed before they had saved', async () => {
+    for (const depth of [131, 132, 133, 134]) {
+      killed();
+      session.change('Depth', deeper(depth));
+      session = await pageAnew();
+      await session.open(easel.id);
+      expect(depthOf(session.card())).toBe(depth);
+    }
+    await vi.waitFor(() => expect(session.saveState()).toBe('saved'));
+    // What is left of them anywhere is in the card already: nothing of it comes up again.
+    await pageAnew();
+    expect((await store.all()).filter(({ card }) => card.name.startsWith(easel.name))).toHaveLength(1);
+    expect(Object.keys(localStorage).filter((name) => name.startsWith('diptychon-unsaved'))).toEqual([]);
+  });
+
   it('keeps what is unsaved of one card when another is changed first', async () => {
     const other = DEMO_CARDS[1]!;
     killed();

@@ -181,6 +181,7 @@ export class CardSession {
     const { count, onDisk } = this.unsaved.write({
       id: card.id,
       over: this.revision,
+      holds: this.takes.flatMap(({ tab, count, holds }) => [{ tab, count }, ...holds]),
       ...changeBetween(this.stands() ? undefined : this.saved, card),
     });
     this.count = count;

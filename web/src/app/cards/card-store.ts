@@ -155,20 +155,32 @@ export class CardStore {
   private async saveNow({ card, over, count, takes = [] }: Save): Promise<number> {
     refuseUnreadable(card);
     const own = { tab: this.tabs.own, id: card.id };
+    const taken = takes.flatMap(({ tab, count, holds }) => [{ tab, count }, ...holds]);
     await this.database.change(['cards', 'unsaved'], async (tray) => {
       const before = await tray.get('cards', card.id);
       if (!before) throw new TakenOff();
       if (before.revision !== over) throw new SavedElsewhere(before.revision);
-      await makeWhole(tray, before, new Set([keyOf(own), ...takes.map(keyOf)]));
+      await makeWhole(tray, before, new Set([own, ...taken].map(({ tab }) => keyOf({ tab, id: card.id }))));
       const by = count === undefined ? undefined : { tab: own.tab, count };
-      await tray.put('cards', savedOver(before, { id: card.id, card, revision: over + 1, savedAt: Date.now(), ...(by && { by }) }));
-      for (const done of [...takes, ...(count === undefined ? [] : [{ ...own, count }])]) {
-        const kept = readChange(await tray.get('unsaved', keyOf(done)));
-        if (kept && kept.count <= done.count) await tray.remove('unsaved', keyOf(done));
+      await tray.put(
+        'cards',
+        savedOver(before, {
+          id: card.id,
+          card,
+          revision: over + 1,
+          savedAt: Date.now(),
+          ...(by && { by }),
+          took: [...taken, ...(before.took ?? [])].slice(0, MOST_TOOK),
+        }),
+      );
+      for (const done of [...taken, ...(count === undefined ? [] : [{ tab: own.tab, count }])]) {
+        const key = keyOf({ tab: done.tab, id: card.id });
+        const kept = readChange(await tray.get('unsaved', key));
+        if (kept && kept.count <= done.count) await tray.remove('unsaved', key);
       }
     });
     if (count !== undefined) this.unsaved.forget(keyOf(own), count);
-    this.forget(takes);
+    for (const { tab, count: upTo } of taken) this.unsaved.forget(keyOf({ tab, id: card.id }), upTo);
     return over + 1;
   }
 
@@ -234,6 +246,9 @@ export class CardStore {
     });
   }
 }
+
+/** Tabs that are gone whose changes a record remembers to have. */
+const MOST_TOOK = 12;
 
 const newRecord = (card: CardDocument, savedAt: number): KeptCard => ({ id: card.id, card, previous: null, revision: 1, savedAt });
 

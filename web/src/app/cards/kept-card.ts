@@ -45,7 +45,10 @@ export function readKept(record: KeptCard): Reading {
 }
 
 /** The record that saves a card over another: the last state that can be read is kept before it, and what cannot be read too. */
-export function savedOver(before: KeptCard | undefined, next: Pick<KeptCard, 'id' | 'card' | 'revision' | 'savedAt' | 'by'>): KeptCard {
+export function savedOver(
+  before: KeptCard | undefined,
+  next: Pick<KeptCard, 'id' | 'card' | 'revision' | 'savedAt' | 'by' | 'took'>,
+): KeptCard {
   if (!before) return { ...next, previous: null };
   if (readCard(before.card).ok) {
     return { ...next, previous: before.card, ...(before.damaged !== undefined && { damaged: before.damaged }) };

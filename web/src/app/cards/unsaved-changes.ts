@@ -17,6 +17,8 @@ export interface UnsavedChange {
   fields: Record<string, unknown>;
   /** fields that were taken away */
   gone: string[];
+  /** changes of tabs that are gone, which this one took up: it stands for them too */
+  holds: { tab: string; count: number }[];
 }
 
 const text = v.pipe(v.string(), v.maxLength(100));
@@ -28,6 +30,7 @@ const schema = v.object({
   whole: v.boolean(),
   fields: v.record(v.string(), v.unknown()),
   gone: v.array(text),
+  holds: v.optional(v.array(v.object({ tab: text, count: v.number() })), []),
 });
 
 /** A kept change, where it is one. */
@@ -95,7 +98,10 @@ export class UnsavedChanges {
       const change = readChange(raw);
       if (change && (newest.get(keyOf(change))?.count ?? -1) < change.count) newest.set(keyOf(change), change);
     }
-    return [...newest.values()].filter(({ tab }) => tab === this.tabs.own || !living?.has(tab));
+    const all = [...newest.values()];
+    const held = (one: UnsavedChange): boolean =>
+      all.some(({ id, holds }) => id === one.id && holds.some(({ tab, count }) => tab === one.tab && count >= one.count));
+    return all.filter((one) => (one.tab === this.tabs.own || !living?.has(one.tab)) && !held(one));
   }
 
   /** Forgets what stands at once in the page’s own storage; the disk’s entry goes in the transaction that saves. */
