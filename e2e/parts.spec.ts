@@ -146,6 +146,8 @@ test('the same is built by the keyboard alone', async ({ page }) => {
 });
 
 test('own stock and own board go with a card into another browser and back', async ({ page, browser, baseURL }) => {
+  // Two browsers draw at once: on a busy machine that takes its time.
+  test.slow();
   await page.goto('/workshop');
   await expect(page.getByRole('heading', { name: 'My workshop' })).toBeVisible();
   await expectAccessible(page);
