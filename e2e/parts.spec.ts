@@ -172,8 +172,11 @@ test('own stock and own board go with a card into another browser and back', asy
   await page.locator('#stock-base').locator('..').click();
   await page.getByRole('option', { name: /^Felted card/ }).click();
   await expect(page.getByRole('option')).toHaveCount(0);
-  await page.locator('#board').locator('..').click();
-  await page.getByRole('option', { name: 'Pear-wood plank' }).click();
+  // The list may close again when the verdict comes in just then: it is opened until it stays.
+  await expect(async () => {
+    await page.locator('#board').locator('..').click();
+    await page.getByRole('option', { name: 'Pear-wood plank' }).click({ timeout: 5000 });
+  }).toPass();
   // The base is 150 mm deep with its front score at 75: off the grooves of a board with 4 mm between them.
   await expect(page.getByText(/(beyond|short of) the groove|between the grooves/).first()).toBeVisible();
 
