@@ -66,13 +66,8 @@ export function readLength(length: Mm, notation: Notation): PrintedLength {
  */
 export function sayLength(length: Mm, notation: Notation): string {
   const { text, off } = readLength(length, notation);
-  return off === 0 ? text : decimal(length, notation);
-}
-
-/** A length in decimals of the notation's unit: thousandths of an inch, hundredths of a mm. */
-function decimal(length: Mm, notation: Notation): string {
-  if (inchDenominator(notation) !== undefined) return `${Number((length / MM_PER_INCH).toFixed(3))} in`;
-  return notation === 'cm' ? `${Number((length / 10).toFixed(3))} cm` : `${Number(length.toFixed(2))} mm`;
+  // Metric readings leave nothing to tell.
+  return off === 0 || inchDenominator(notation) === undefined ? text : `${Number((length / MM_PER_INCH).toFixed(3))} in`;
 }
 
 /** An angle in degrees to a tenth, as makers read a protractor. */

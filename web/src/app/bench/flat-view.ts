@@ -232,6 +232,7 @@ export class FlatView implements OnDestroy {
   }
 
   ngOnDestroy(): void {
+    cancelAnimationFrame(this.frame);
     this.watch.disconnect();
   }
 
@@ -256,7 +257,9 @@ export class FlatView implements OnDestroy {
   }
 
   /** Says why a score stays where it is. */
-  protected explain({ score, draggable }: DrawnScore): void {
+  protected explain(event: Event, { score, draggable }: DrawnScore): void {
+    // A press anywhere else on the drawing takes the words away.
+    event.stopPropagation();
     this.standsStill.set(
       draggable ? undefined : `The ${inSentence(score.name)} follows from other sizes, so it is not dragged: change those at the left.`,
     );

@@ -130,6 +130,48 @@ describe('CardSession', () => {
     expect(Object.keys(localStorage).filter((name) => name.startsWith('diptychon-unsaved'))).toEqual([]);
   });
 
+  it('does not take up again what a later page saved, though the page was closed before it could forget it', async () => {
+    killed();
+    session.change('Depth', deeper(135));
+    const left = { ...localStorage };
+    session = await pageAnew();
+    await session.open(easel.id);
+    await vi.waitFor(() => expect(session.saveState()).toBe('saved'));
+    session.change('Depth', deeper(136));
+    await vi.waitFor(() => expect(session.saveState()).toBe('saved'));
+    // Wiped, but not yet on the disk when the page went.
+    for (const [name, value] of Object.entries(left)) localStorage.setItem(name, value as string);
+    await pageAnew();
+    const found = (await store.all()).filter(({ card }) => card.name.startsWith(easel.name));
+    expect(found.map(({ card }) => [card.name, depthOf(card)])).toEqual([[easel.name, 136]]);
+  });
+
+  it('leaves what is unsaved to a page that has its card, where this one keeps nothing', async () => {
+    killed();
+    session.change('Depth', deeper(137));
+    const [shelf, left] = [globalThis.indexedDB, { ...localStorage }];
+    vi.stubGlobal('indexedDB', undefined);
+    await pageAnew();
+    expect((await store.all()).map(({ card }) => card.name)).not.toContain(`${easel.name} (other version)`);
+    expect({ ...localStorage }).toEqual(left);
+    vi.stubGlobal('indexedDB', shelf);
+    const next = await pageAnew();
+    await next.open(easel.id);
+    expect(depthOf(next.card())).toBe(137);
+    vi.unstubAllGlobals();
+  });
+
+  it('says so when what was decided cannot be done', async () => {
+    const kept = (await store.get(easel.id))!;
+    await store.save({ card: setSize(kept.card, 'base', 'depth', 118), over: kept.revision });
+    session.change('Depth', deeper(95));
+    await vi.waitFor(() => expect(session.saveState()).toBe('conflict'));
+    const get = vi.spyOn(store, 'get').mockRejectedValue(new Error('broken'));
+    await session.takeTheirs();
+    expect([session.saveState(), depthOf(session.card())]).toEqual(['failed', 95]);
+    get.mockRestore();
+  });
+
   it('keeps what is unsaved of one card when another is changed first', async () => {
     const other = DEMO_CARDS[1]!;
     killed();

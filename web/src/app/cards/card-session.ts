@@ -1,7 +1,7 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import type { CardDocument } from '@diptychon/core';
 import { BehaviorSubject, debounceTime, Subject } from 'rxjs';
-import { CardStore, SavedElsewhere, TakenOff, Unreadable } from './card-store';
+import { CardStore, SavedElsewhere, TakenOff, Unreadable, type OpenedCard } from './card-store';
 import { changeBetween, UnsavedChanges, type UnsavedChange } from './unsaved-changes';
 
 interface Step {
@@ -61,9 +61,7 @@ export class CardSession {
     await this.save();
     const kept = await this.store.get(id);
     if (!kept) return false;
-    this.revision = kept.revision;
-    this.takes = kept.takes;
-    this.saved = kept.takes.length > 0 ? undefined : kept.card;
+    this.standOn(kept);
     this.past.set([]);
     this.future.set([]);
     this.saveState.set('saved');
@@ -107,34 +105,38 @@ export class CardSession {
   }
 
   /** Saves over whatever another tab saved: only when the maker says so. Undo brings the other one back. */
-  async keepMine(): Promise<void> {
-    const mine = this.card()!;
-    const theirs = await this.store.get(mine.id);
-    this.revision = theirs?.revision ?? (await this.store.revisionOf(mine.id)) ?? 0;
-    this.saved = theirs?.card;
-    if (theirs) this.remember(theirs.card, 'Mine over the other tab’s');
-    await this.saveAnew();
+  keepMine(): Promise<void> {
+    return this.decide(async (mine) => {
+      const theirs = await this.store.get(mine.id);
+      if (theirs) {
+        this.standOn(theirs);
+        this.remember(theirs.card, 'Mine over the other tab’s');
+      } else {
+        this.revision = (await this.store.revisionOf(mine.id)) ?? 0;
+        this.saved = undefined;
+      }
+    });
   }
 
   /** Takes what another tab saved. Undo brings this one back. */
-  async takeTheirs(): Promise<void> {
-    const mine = this.card()!;
-    const theirs = await this.store.get(mine.id);
-    if (!theirs) return;
-    this.revision = theirs.revision;
-    this.saved = theirs.card;
-    this.remember(mine, 'The other tab’s card');
-    this.show(theirs.card);
-    await this.saveAnew();
+  takeTheirs(): Promise<void> {
+    return this.decide(async (mine) => {
+      const theirs = await this.store.get(mine.id);
+      if (!theirs) return;
+      this.standOn(theirs);
+      this.remember(mine, 'The other tab’s card');
+      this.show(theirs.card);
+    });
   }
 
   /** Puts the card back on the shelf that was taken off elsewhere. */
-  async putBack(): Promise<void> {
-    const card = this.card()!;
-    await this.store.addAll([card]);
-    this.revision = 1;
-    this.saved = card;
-    await this.saveAnew();
+  putBack(): Promise<void> {
+    return this.decide(async (mine) => {
+      await this.store.addAll([mine]);
+      this.revision = 1;
+      this.saved = mine;
+      this.takes = [];
+    });
   }
 
   /** Saves once more, after a save that failed. */
@@ -142,6 +144,24 @@ export class CardSession {
     this.saveState.set('saving');
     this.note();
     await this.save();
+  }
+
+  /** What the maker decided, and a save over what is there now. What cannot be done is said, and nothing is lost by it. */
+  private async decide(work: (mine: CardDocument) => Promise<void>): Promise<void> {
+    try {
+      await work(this.card()!);
+    } catch {
+      this.saveState.set('failed');
+      return;
+    }
+    await this.saveAnew();
+  }
+
+  /** From here on changes are made over this state of the card. */
+  private standOn({ card, revision, takes }: OpenedCard): void {
+    this.revision = revision;
+    this.takes = takes;
+    this.saved = takes.length > 0 ? undefined : card;
   }
 
   private remember(card: CardDocument, what: string): void {

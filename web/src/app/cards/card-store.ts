@@ -3,7 +3,7 @@ import { DEMO_CARDS, readCard, readCardFile, writeCardFile, type CardDocument, t
 import { Database, type KeptCard, type Tray } from './database';
 import { besides, continued, isSaved, readKept, savedOver, type OpenedCard, type Reading, type UnreadableCard } from './kept-card';
 import { Tabs } from './tabs';
-import { changeBetween, changed, keyOf, readChange, UnsavedChanges, type UnsavedChange } from './unsaved-changes';
+import { changed, keyOf, readChange, UnsavedChanges, type UnsavedChange } from './unsaved-changes';
 
 export type { OpenedCard, UnreadableCard } from './kept-card';
 
@@ -258,15 +258,10 @@ function refuseUnreadable(card: CardDocument): void {
   if (!reading.ok) throw new Unreadable(reading.problems);
 }
 
-/** Two cards of the same content, whatever their keys' order. */
-function sameCard(one: CardDocument, other: unknown): boolean {
-  const reading = readCard(other);
-  return (
-    reading.ok &&
-    Object.keys(changeBetween(reading.card, JSON.parse(JSON.stringify(one)) as CardDocument).fields).every(
-      (name) => JSON.stringify(one[name as keyof CardDocument]) === JSON.stringify(reading.card[name as keyof CardDocument]),
-    )
-  );
+/** Whether what is kept is a card of the same content, whatever the order of its keys. */
+function sameCard(one: CardDocument, kept: unknown): boolean {
+  const reading = readCard(kept);
+  return reading.ok && writeCardFile(reading.card) === writeCardFile(one);
 }
 
 /** What other tabs changed over the state that is being saved over is made whole: that state will be gone. */

@@ -64,7 +64,8 @@ export function continued(record: KeptCard, change: UnsavedChange): CardDocument
 }
 
 /** Whether a change is in the record already. */
-export const isSaved = (record: KeptCard, { tab, count }: UnsavedChange): boolean => record.by?.tab === tab && record.by.count >= count;
+export const isSaved = (record: KeptCard, { tab, count }: UnsavedChange): boolean =>
+  [record.by, ...(record.took ?? [])].some((saved) => saved?.tab === tab && saved.count >= count);
 
 /** What an unsaved change comes to by itself, when its card went on without it. */
 export function besides(record: KeptCard | undefined, change: UnsavedChange): CardDocument | undefined {

@@ -90,7 +90,10 @@ export class UnsavedChanges {
     return { count: change.count, onDisk: this.writing };
   }
 
-  /** All that were left, by this tab or by tabs that are no more; one that may still be saving keeps its own. */
+  /**
+   * All that were left, by this tab or by tabs that are no more; one that may still be saving keeps its own. Where this page
+   * alone keeps anything, what others left waits for one that has its card.
+   */
   async left(): Promise<UnsavedChange[]> {
     const [kept, living] = await Promise.all([this.database.look(['unsaved'], (tray) => tray.all('unsaved')), this.tabs.living()]);
     const newest = new Map<string, UnsavedChange>();
@@ -101,7 +104,9 @@ export class UnsavedChanges {
     const all = [...newest.values()];
     const held = (one: UnsavedChange): boolean =>
       all.some(({ id, holds }) => id === one.id && holds.some(({ tab, count }) => tab === one.tab && count >= one.count));
-    return all.filter((one) => (one.tab === this.tabs.own || !living?.has(one.tab)) && !held(one));
+    const alone = this.database.notKept() !== undefined;
+    const mayBe = (tab: string): boolean => tab === this.tabs.own || (!alone && !living?.has(tab));
+    return all.filter((one) => mayBe(one.tab) && !held(one));
   }
 
   /** Forgets what stands at once in the page’s own storage; the disk’s entry goes in the transaction that saves. */

@@ -73,6 +73,14 @@ export class ShelfPage {
     });
   });
 
+  /** what can be done with a card where it stands */
+  protected readonly acts: readonly { icon: string; word: string; does: string; run: (kept: OpenedCard) => void }[] = [
+    { icon: 'copy', word: 'Duplicate', does: 'Duplicate', run: (kept) => void this.duplicate(kept) },
+    { icon: 'pencil', word: 'Rename', does: 'Rename', run: ({ card }) => this.renaming.set(card.id) },
+    { icon: 'download', word: 'To a file', does: 'To a file:', run: (kept) => this.exportOne(kept) },
+    { icon: 'trash', word: 'Delete', does: 'Delete', run: (kept) => void this.remove(kept) },
+  ];
+
   private left = false;
 
   protected async putSamplesAway(away: boolean): Promise<void> {
@@ -105,7 +113,7 @@ export class ShelfPage {
     if (await this.saveNew([card])) await this.router.navigate(['/card', card.id]);
   }
 
-  protected async duplicate({ card }: OpenedCard): Promise<void> {
+  private async duplicate({ card }: OpenedCard): Promise<void> {
     if (await this.saveNew([{ ...card, id: crypto.randomUUID(), name: `${card.name}, again`.slice(0, 120), state: 'idea' }]))
       await this.reload();
   }
@@ -126,7 +134,7 @@ export class ShelfPage {
     await this.reload();
   }
 
-  protected async remove({ card, revision }: OpenedCard): Promise<void> {
+  private async remove({ card, revision }: OpenedCard): Promise<void> {
     const gone = await this.attempt(
       () => this.store.remove(card.id, revision),
       (error) =>
@@ -157,7 +165,7 @@ export class ShelfPage {
     if (card && (await this.saveNew([card]))) await this.reload();
   }
 
-  protected exportOne({ card }: OpenedCard): void {
+  private exportOne({ card }: OpenedCard): void {
     download(fileName(card.name, 'card.json'), 'application/json', writeCardFile(card));
   }
 
