@@ -140,12 +140,18 @@ describe('telling a sentence in another notation', () => {
     expect(told(sentence, 'mm')).toBe('It sticks out 22.2 mm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.');
   });
 
-  it('gives inches alone, and small gaps and names as they are', () => {
-    expect(told(sentence, 'inch/8')).toBe('It sticks out 7/8 in past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm.');
+  it('gives inches alone, small gaps too, and names as they are', () => {
+    expect(told(sentence, 'inch/8')).toBe('It sticks out 7/8 in past the fold; the gap is 0.016 in, the envelope C5, 229 × 162 mm.');
   });
 
   it('gives centimetres', () => {
     expect(told(sentence, 'cm')).toContain('2.22 cm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm');
+  });
+
+  it('never tells something thin as nothing', () => {
+    expect(told(spoken(0.02), 'inch/8')).toBe('0.001 in');
+    expect(told(spoken(0.02), 'mm')).toBe('0.02 mm');
+    expect(told(spoken(0), 'inch/8')).toBe('0 in');
   });
 
   it('tells two lengths of one size alike', () => {

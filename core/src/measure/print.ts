@@ -65,9 +65,11 @@ export function readLength(length: Mm, notation: Notation): PrintedLength {
  * where it lies: `5 7/8 in`, `5.891 in`.
  */
 export function sayLength(length: Mm, notation: Notation): string {
-  const { text, off } = readLength(length, notation);
+  const { text, off, whole, numerator } = readLength(length, notation);
+  // Something that is there is not told as nothing, however thin it is.
+  const isTold = off === 0 && (Number(whole) !== 0 || numerator !== undefined);
   // Metric readings leave nothing to tell.
-  return off === 0 || inchDenominator(notation) === undefined ? text : `${Number((length / MM_PER_INCH).toFixed(3))} in`;
+  return isTold || inchDenominator(notation) === undefined ? text : `${Number((length / MM_PER_INCH).toFixed(3))} in`;
 }
 
 /** An angle in degrees to a tenth, as makers read a protractor. */

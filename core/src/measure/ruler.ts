@@ -1,4 +1,5 @@
-import { plainMm, printLength } from './print.js';
+import { printLength } from './print.js';
+import { sayInWords } from './sentence.js';
 import { inchDenominator, MM_PER_INCH, type Mm, type Notation } from './units.js';
 
 /** A scoring board: parallel grooves at a fixed pitch, measured from its fence. */
@@ -50,7 +51,9 @@ const LINE_NAMES: Record<number, string> = { 8: 'eighth', 16: 'sixteenth', 32: '
 export function grooveWords(position: Mm, board: GrooveRuler, notation: Notation): string {
   const { at, off } = nearestGroove(position, board);
   const place = grooveAt(at, board.pitch, notation);
-  return Math.abs(off) > GROOVE_CATCH ? `${place}, ${plainMm(Math.abs(off))} ${off > 0 ? 'beyond' : 'short of'} the groove` : place;
+  return Math.abs(off) > GROOVE_CATCH
+    ? `${place}, ${sayInWords(Math.abs(off), notation)} ${off > 0 ? 'beyond' : 'short of'} the groove`
+    : place;
 }
 
 function grooveAt(at: Mm, pitch: Mm, notation: Notation): string {
@@ -85,7 +88,7 @@ export function rulerWords(position: Mm, notation: Notation): string {
       : `between ${labelText(label, denominator)} and ${labelText(label + 1, denominator)}, ` +
         `the ${ORDINALS[after - 1]} ${denominator === undefined ? 'millimetre line' : LINE_NAMES[denominator]} after ${labelText(label, denominator)}`;
   if (Math.abs(off) < 0.05) return place;
-  return `${place}, ${Math.abs(off).toFixed(1)} mm ${off > 0 ? 'beyond' : 'short of'} the line`;
+  return `${place}, ${sayInWords(Number(Math.abs(off).toFixed(1)), notation)} ${off > 0 ? 'beyond' : 'short of'} the line`;
 }
 
 const QUARTERS = ['', '¼', '½', '¾'];

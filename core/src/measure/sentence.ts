@@ -1,5 +1,5 @@
 import { plainMm, sayLength } from './print.js';
-import type { Mm, Notation } from './units.js';
+import { inchDenominator, type Mm, type Notation } from './units.js';
 
 /**
  * A sentence with lengths in it that are not printed yet. Whoever writes it knows the length, whoever shows it knows how
@@ -11,7 +11,7 @@ export type Sentence = string;
 const BEGIN = '\uE000';
 const END = '\uE001';
 
-/** Smaller lengths (thicknesses, gaps) are told in mm in every notation: no ruler has marks for them. */
+/** Smaller lengths (thicknesses, gaps) are told in mm to who reads centimetres too: both stand on one ruler. */
 const TOLD_IN_MM: Mm = 3;
 
 /** A length as part of a sentence. */
@@ -26,14 +26,15 @@ export function told(sentence: Sentence, notation: Notation): string {
     rest
       .map((part) => {
         const end = part.indexOf(END);
-        return printed(Number(part.slice(0, end)), notation) + part.slice(end + 1);
+        return sayInWords(Number(part.slice(0, end)), notation) + part.slice(end + 1);
       })
       .join('')
   );
 }
 
-function printed(length: Mm, notation: Notation): string {
+/** A length in a sentence, of any size: gaps and thicknesses in mm on metric rulers, an inch maker's in inches alone. */
+export function sayInWords(length: Mm, notation: Notation): string {
+  if (inchDenominator(notation) !== undefined) return sayLength(length, notation);
   if (notation === 'mm' || Math.abs(length) < TOLD_IN_MM) return plainMm(length);
-  if (notation === 'cm') return `${Number((length / 10).toFixed(2))} cm`;
-  return sayLength(length, notation);
+  return `${Number((length / 10).toFixed(2))} cm`;
 }

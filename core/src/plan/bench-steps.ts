@@ -1,5 +1,6 @@
+import { sayInWords } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
-import { plainMm, sayLength } from '../measure/print.js';
+import { sayLength } from '../measure/print.js';
 import type { Evaluation } from '../evaluate.js';
 import { readTracked } from '../evaluate.js';
 import { closestEnvelope } from '../supplies/envelopes.js';
@@ -111,7 +112,7 @@ function post({ design, closed }: Evaluation, workshop: Workshop): BenchStep {
     kind: 'post',
     title: 'Into the envelope',
     says: [
-      `Closed it is ${sayLength(maxX - minX, notation)} across the fold, ${sayLength(maxY - minY, notation)} along it and ${plainMm(closed.thickest.thickness)} thick.`,
+      `Closed it is ${sayLength(maxX - minX, notation)} across the fold, ${sayLength(maxY - minY, notation)} along it and ${sayInWords(closed.thickest.thickness, notation)} thick.`,
       chosen ? `Envelope: ${chosen.name}.` : fitting,
       design.words.posting ?? 'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
       ...(rest.stop || rest.heldBy?.by === 'creases'

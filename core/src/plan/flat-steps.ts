@@ -1,8 +1,9 @@
+import { sayInWords } from '../measure/sentence.js';
 import { boardOf } from '../card/document.js';
 import { claimsOf } from '../card/draw.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
-import { plainMm, sayLength } from '../measure/print.js';
+import { sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import { inner, outer, type CutKind, type CutLines, type StraightCut } from '../sheet/cut-lines.js';
@@ -66,7 +67,9 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
   const stock = stockOf(design, piece);
   const thick =
     stock.caliper >= MUST_BE_SCORED && !isClear(stock)
-      ? [`This card is ${plainMm(stock.caliper)} thick: folded without a score it cracks, so score every line, twice if need be.`]
+      ? [
+          `This card is ${sayInWords(stock.caliper, notation)} thick: folded without a score it cracks, so score every line, twice if need be.`,
+        ]
       : [];
   const all = scoreRuns(sheet, board, notation, schools.scoring);
   const runs = all.map((run, i): BenchStep => {

@@ -1,4 +1,5 @@
-import { plainMm, sayLength } from '../measure/print.js';
+import { sayInWords } from '../measure/sentence.js';
+import { sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import { distanceToSegment, type Point } from '../plane/point.js';
 import { boardWords, offKeptGroove, type Board } from '../supplies/boards.js';
@@ -93,7 +94,8 @@ function read(score: Score, edge: BlankEdge, sheet: CutSheet): LineReading {
 function placeWords({ scores, at }: ScorePlace, { scores: all }: CutSheet, board: Board, notation: Notation): string {
   const [score] = scores;
   const first = score!.secondOfSpine && all.find(({ id }) => score!.id === `${id}-2`);
-  if (first && !board.free) return `${plainMm(Math.abs(score!.from[0] - first.from[0]))} beside the first score of the spine, by eye`;
+  if (first && !board.free)
+    return `${sayInWords(Math.abs(score!.from[0] - first.from[0]), notation)} beside the first score of the spine, by eye`;
   return boardWords(at, board, notation, score!.allowed);
 }
 

@@ -1,5 +1,5 @@
 import { GROOVE_CATCH, grooveWords, nearestGroove, rulerWords, type GrooveRuler } from '../measure/ruler.js';
-import { plainMm } from '../measure/print.js';
+import { sayInWords } from '../measure/sentence.js';
 import type { Mm, Notation } from '../measure/units.js';
 
 /** A scoring board, or no board at all (pencil, rule and bone folder: any position can be scored). */
@@ -26,7 +26,7 @@ export function boardWords(at: Mm, board: Board, notation: Notation, allowed?: M
   if (board.free) return rulerWords(at, notation);
   const off = offGroove(at, board);
   if (off === undefined || offKeptGroove(at, allowed, board) !== undefined) return grooveWords(at, board, board.notation);
-  return `${grooveWords(nearestGroove(at, board).at, board, board.notation)}: the groove is ${plainMm(Math.abs(off))} ${off > 0 ? 'short' : 'over'}, which the fold takes up`;
+  return `${grooveWords(nearestGroove(at, board).at, board, board.notation)}: the groove is ${sayInWords(Math.abs(off), board.notation)} ${off > 0 ? 'short' : 'over'}, which the fold takes up`;
 }
 
 /** More than this is no play: the groove beside it would show. */
