@@ -8,6 +8,8 @@ export default defineConfig({
   timeout: 180_000,
   // Software drawing on two cores is slow; a real page answers at once.
   expect: { timeout: 20_000 },
+  // On two busy cores a journey may run out of patience: once more there, and told as flaky by the list.
+  retries: process.env['CI'] ? 1 : 0,
   workers: 2,
   fullyParallel: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],

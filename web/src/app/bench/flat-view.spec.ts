@@ -71,7 +71,8 @@ describe('FlatView', () => {
 
   it('marks readings off the grooves of the board', async () => {
     await show(evaluated(withBoard(DEMO_CARDS[0]!, 'eighths-12', INCH_WORKSHOP)));
-    expect(readings()[0]).toMatch(/1\.2 mm (beyond|short of) the groove/);
+    // 75 mm lie 1.2 mm short of 3 in, 76.2 mm: 1.2 / 25.4 in, told in the board's own unit.
+    expect(readings()[0]).toMatch(/at 3, 0\.047 in short of the groove/);
   });
 
   it('changes the size behind a score with the arrow keys, its own share of a step', () => {
