@@ -260,6 +260,23 @@ test('a card that is not there says so', async ({ page }) => {
   await expectAccessible(page);
 });
 
+test('a card is made to fit an envelope that was told by its inside, in one step', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await page.getByRole('combobox', { name: 'Envelope' }).click();
+  await page.getByRole('option', { name: 'another, by its inside' }).click();
+  await page.getByRole('textbox', { name: 'Inside, one side' }).fill('125 mm');
+  await page.getByRole('textbox', { name: 'the other' }).fill('14 mm');
+  await expect(page.getByText('14 mm does not work; allowed is 40 mm to 1000 mm')).toBeVisible();
+  await page.getByRole('textbox', { name: 'the other' }).fill('140 mm');
+  await page.getByRole('button', { name: 'Use this envelope' }).click();
+  await expect(page.getByText(/^Too large for the envelope My envelope, 140 mm × 125 mm inside/)).toBeVisible();
+  await page.getByRole('button', { name: /^Make it fit this envelope: / }).click();
+  await expect(page.getByText(/^Too large for the envelope/)).toHaveCount(0);
+  await expect(page.getByText(/Fits the envelope My envelope/)).toBeAttached();
+  await page.getByRole('button', { name: /Undo: Make it fit this envelope/ }).click();
+  await expect(page.getByText(/^Too large for the envelope/)).toBeVisible();
+});
+
 test('a calculation that hangs is told, never stands as a verdict, and is begun anew', async ({ page }) => {
   await openDemo(page, 'Thank-you easel');
   await expect(page.getByText(/Ready to make/).first()).toBeVisible();

@@ -37,7 +37,7 @@ test('a card from a sheet uses the sheet', async ({ page }) => {
   await expect(depth).toContainText('99 mm');
   await page.locator('#new-count').locator('..').click();
   await page.getByRole('option', { name: 'two cards from one sheet' }).click();
-  await expect(page.locator('.found')).toContainText('one sheet, twice');
+  await expect(page.locator('.why').first()).toContainText('one sheet, twice');
   await expect(depth).toContainText('99 mm');
   await page.getByRole('button', { name: 'Take it to the bench' }).click();
   await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('99 mm');

@@ -220,7 +220,7 @@ describe('a thick stack inside', () => {
 describe('scores on a grooved board', () => {
   it('are found off the groove by the right amount', () => {
     const card = evaluated(having(easel({ depth: 150 }), { board: 'eighths-12' }));
-    expect(finding(card, 'scoreable/base/front-score').value).toBeCloseTo(24 * 3.175 - 75, 6);
+    expect(finding(card, 'scoreable').value).toBeCloseTo(24 * 3.175 - 75, 6);
     expect(finding(evaluated(having(easel({ depth: 152.4 }), { board: 'eighths-12' })), 'scoreable').severity).toBe('pass');
   });
 });
@@ -228,7 +228,7 @@ describe('scores on a grooved board', () => {
 describe('rounding to grooves', () => {
   it('offers the nearest depth at which every score falls into one', () => {
     const card = having(easel({ depth: 150 }), { board: 'eighths-12' });
-    const { fix } = finding(offered(card), 'scoreable/base/front-score');
+    const { fix } = finding(offered(card), 'scoreable');
     // The front is scored at half the depth: the depth must be a multiple of a quarter inch. 6 in is 2.4 mm away, 5 3/4 in 3.95.
     expect(fix!.changes).toEqual([{ owner: 'base', size: 'depth', value: expect.closeTo(152.4, 9) }]);
     expect(finding(evaluated(setSize(card, 'base', 'depth', 152.4)), 'scoreable').severity).toBe('pass');

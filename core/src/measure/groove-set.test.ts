@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nearestGrooveSet, type GuidedReading, type MovableSize } from './groove-set.js';
+import { nearestGrooveSet, outOfStep, type GuidedReading, type MovableSize } from './groove-set.js';
 import { GROOVE_CATCH, nearestGroove } from './ruler.js';
 
 const FIVE = { pitch: 5, length: 300 };
@@ -73,5 +73,19 @@ describe('the nearest set of sizes on a board', () => {
       }),
       { numRuns: 25 },
     );
+  });
+});
+
+describe('scores out of step', () => {
+  const moving = (at: number, ...per: number[]): GuidedReading => ({ at, per });
+
+  it('are two that always move together and lie no whole number of grooves apart', () => {
+    expect([...outOfStep([moving(10, 1), moving(25, 1)], FIVE)]).toEqual([]);
+    expect(outOfStep([moving(10, 1), moving(22.3, 1)], FIVE).size).toBe(1);
+    expect([...outOfStep([moving(10, 1), moving(22.3, 2)], FIVE)]).toEqual([]);
+  });
+
+  it('leaves out the one that is out of step with most', () => {
+    expect([...outOfStep([moving(10, 1), moving(22.3, 1), moving(30, 1), moving(45, 1)], FIVE)]).toEqual([1]);
   });
 });

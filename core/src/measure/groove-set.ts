@@ -33,7 +33,6 @@ export function nearestGrooveSet(
   sizes: readonly MovableSize[],
   ruler: GrooveRuler,
 ): number[] | undefined {
-  if (clash(readings, ruler)) return undefined;
   let best: { cost: number; changes: number[] } | undefined;
   let trials = 0;
 
@@ -75,15 +74,27 @@ export function nearestGrooveSet(
   return best?.changes;
 }
 
-/** Whether two positions that always move together are never both in grooves: no size can mend that. */
-function clash(readings: readonly GuidedReading[], ruler: GrooveRuler): boolean {
-  return readings.some((a, i) =>
-    readings.slice(i + 1).some((b) => {
-      const apart = Math.abs(a.at - b.at);
-      const together = a.per.every((per, k) => Math.abs(per - b.per[k]!) < 1e-6);
-      return together && Math.abs(apart - Math.round(apart / ruler.pitch) * ruler.pitch) > 2 * AIM;
-    }),
-  );
+/**
+ * Which of some positions cannot come into grooves with the others: two that always move together and lie out of step. As few
+ * as need be, those first that are out of step with most.
+ */
+export function outOfStep(readings: readonly GuidedReading[], ruler: GrooveRuler): ReadonlySet<number> {
+  const clash = (a: GuidedReading, b: GuidedReading): boolean => {
+    const apart = Math.abs(a.at - b.at);
+    const together = a.per.every((per, k) => Math.abs(per - b.per[k]!) < 1e-6);
+    return together && Math.abs(apart - Math.round(apart / ruler.pitch) * ruler.pitch) > 2 * AIM;
+  };
+  const out = new Set<number>();
+  const clashes = (i: number): number => readings.filter((other, j) => j !== i && !out.has(j) && clash(readings[i]!, other)).length;
+  for (;;) {
+    const kept = readings.flatMap((_, i) => (out.has(i) ? [] : [{ i, many: clashes(i) }]));
+    const worst = kept.reduce<{ i: number; many: number } | undefined>(
+      (most, one) => (one.many >= (most?.many ?? 1) ? one : most),
+      undefined,
+    );
+    if (!worst) return out;
+    out.add(worst.i);
+  }
 }
 
 const moves = ({ per }: GuidedReading, size: number): boolean => Math.abs(per[size]!) > MOVES;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { closedSizeOf } from '../plan/closed-size.js';
+import { closedSizeOf } from '../card/closed-size.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { writeCsv } from '../format/csv.js';
 import { report } from '../format/report.js';

@@ -1,35 +1,30 @@
 import { stockOf, stocksOf } from '../card/card-stocks.js';
-import { draw, type Drawing } from '../card/draw.js';
+import { closedSizeOf, type ClosedSize } from '../card/closed-size.js';
+import { draw } from '../card/draw.js';
 import type { CardDocument } from '../card/document.js';
 import { cardToTry, sizesForClosed } from '../card/try-out.js';
 import type { Workshop } from '../supplies/workshop.js';
 import type { Base } from '../mechanism/contract.js';
-import type { Mm } from '../measure/units.js';
-import { boxOf } from '../plane/outline.js';
+import { rulerStep, type Mm, type Notation } from '../measure/units.js';
 import { cutSheet } from '../sheet/cut-sheet.js';
 import type { Envelope } from '../supplies/envelopes.js';
+import { ENVELOPE_EASE } from '../supplies/limits.js';
 import type { SheetSize } from '../supplies/sheets.js';
 import { high, onBeds, wide } from './beds.js';
 
-/** A closed card: across the fold, and along it. */
-export interface ClosedSize {
-  depth: Mm;
-  length: Mm;
-}
-
-/** Ease of a card in its envelope, over and above its thickness. */
-const ENVELOPE_EASE: Mm = 3;
 /** A card of everyday thickness, for choosing a size before it is known. */
 const USUAL_THICKNESS: Mm = 3;
 
 /**
  * The largest closed card that slips easily into an envelope: its inner size less the card's thickness
- * and 3 mm of ease, both ways. The fold runs along the longer side when at the side, along the shorter
- * when at the top.
+ * and 3 mm of ease, both ways, down to a mark of the maker's ruler. The fold runs along the longer side when at the side, along
+ * the shorter when at the top.
  */
-export function sizeForEnvelope(envelope: Envelope, foldEdge: 'side' | 'top'): ClosedSize {
-  const less = ENVELOPE_EASE + USUAL_THICKNESS;
-  const [long, short] = [envelope.long - less, envelope.short - less];
+export function sizeForEnvelope(envelope: Envelope, foldEdge: 'side' | 'top', notation: Notation): ClosedSize {
+  const step = rulerStep(notation);
+  const [long, short] = [envelope.long, envelope.short].map(
+    (inside) => Math.floor((inside - ENVELOPE_EASE - USUAL_THICKNESS) / step + 1e-6) * step,
+  ) as [Mm, Mm];
   return foldEdge === 'side' ? { depth: short, length: long } : { depth: long, length: short };
 }
 
@@ -41,12 +36,6 @@ export function cardOfClosedSize(
   workshop?: Workshop,
 ): CardDocument {
   return cardToTry(base, { ...given, sizes: sizesForClosed(base, depth, length) }, workshop);
-}
-
-/** The closed size that a card is meant to have, whatever sticks out of it. */
-export function closedSizeOf({ design }: { design: Pick<Drawing, 'base'> }): ClosedSize {
-  const { minX, maxX, minY, maxY } = boxOf(design.base.closedOutline);
-  return { depth: maxX - minX, length: maxY - minY };
 }
 
 /** A closed card from a sheet, and how many such cards the sheet gives. */

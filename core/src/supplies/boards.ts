@@ -41,3 +41,8 @@ export function offKeptGroove(at: Mm, allowed: Mm | undefined, board: Board): Mm
   if (off === undefined || allowed === undefined) return off;
   return Math.abs(off) <= Math.min(MOST_KEPT, Math.abs(allowed) + GROOVE_CATCH) ? undefined : off;
 }
+
+/** Where a score would lie without the allowances that the fold takes up: the place to bring into a groove. */
+export function keptPlace(at: Mm, allowed: Mm | undefined): Mm {
+  return allowed !== undefined && Math.abs(allowed) <= MOST_KEPT ? at - allowed : at;
+}

@@ -1,4 +1,5 @@
-import type { Mm } from '../measure/units.js';
+import { sayLength } from '../measure/print.js';
+import type { Mm, Notation } from '../measure/units.js';
 
 /** Where a size is sold: envelopes and sheets come in families. */
 export type Region = 'inch' | 'metric';
@@ -19,6 +20,19 @@ export interface Envelope {
 export function easeIn(width: Mm, height: Mm, thickness: Mm, envelope: Envelope): { long: Mm; short: Mm } {
   const [long, short] = width >= height ? [width, height] : [height, width];
   return { long: envelope.long - long - thickness, short: envelope.short - short - thickness };
+}
+
+/** The inner sides that an envelope may have. */
+const INSIDE: readonly [Mm, Mm] = [40, 1000];
+
+/** An envelope known by its inner sides alone, whichever is longer; or why there is none of that size. */
+export function envelopeByInside(one: Mm, other: Mm, notation: Notation): Envelope | string {
+  const say = (mm: Mm): string => sayLength(mm, notation);
+  const wrong = [one, other].find((side) => !(side >= INSIDE[0] && side <= INSIDE[1]));
+  if (wrong !== undefined) return `Inside of the envelope: ${say(wrong)} does not work; allowed is ${say(INSIDE[0])} to ${say(INSIDE[1])}.`;
+  const [long, short] = [Math.max(one, other), Math.min(one, other)];
+  const id = `inside-${Math.round(long * 100)}-${Math.round(short * 100)}`;
+  return { id, name: `My envelope, ${say(long)} × ${say(short)} inside`, long, short };
 }
 
 /** Far below what an envelope gives. */

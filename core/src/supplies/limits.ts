@@ -30,3 +30,6 @@ export const STOP_CALIPERS = 3;
 export const CREASE_ZONE: Mm = 20;
 /** What the give of a crease takes up, in calipers of the folded stock: one for each leaf. */
 export const CREASE_GIVE_CALIPERS = 2;
+
+/** Ease of a card in its envelope, over and above its thickness. */
+export const ENVELOPE_EASE: Mm = 3;

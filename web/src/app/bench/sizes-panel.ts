@@ -25,6 +25,7 @@ import {
   withStock,
   type CardDocument,
   type CardProblem,
+  type Envelope,
   type Evaluation,
   type ListRow,
   type SizeRow,
@@ -39,6 +40,7 @@ import { WorkshopStore } from '../workshop/workshop-store';
 import type { CardChange } from './card-change';
 import { LengthField } from '../fields/length-field';
 import { NumberText } from '../fields/number-text';
+import { OwnEnvelope } from '../workshop/own-envelope';
 import { PostLimits } from './post-limits';
 
 /** One size, or a list of like things with the sizes of each. */
@@ -55,7 +57,7 @@ interface Group {
 /** What the maker sets, and what follows from it with its reason. */
 @Component({
   selector: 'dip-sizes-panel',
-  imports: [ChoiceRow, FormsModule, LengthField, NgTemplateOutlet, NumberText, PostLimits, RouterLink, Select, Textarea],
+  imports: [ChoiceRow, FormsModule, LengthField, NgTemplateOutlet, NumberText, OwnEnvelope, PostLimits, RouterLink, Select, Textarea],
   templateUrl: './sizes-panel.html',
   styleUrl: './sizes-panel.scss',
 })
@@ -65,7 +67,8 @@ export class SizesPanel {
   readonly problems = input<readonly CardProblem[]>([]);
   readonly changed = output<CardChange>();
 
-  private readonly workshop = inject(WorkshopStore).workshop;
+  private readonly store = inject(WorkshopStore);
+  private readonly workshop = this.store.workshop;
   private readonly evaluator = inject(Evaluator);
   protected readonly stocks = computed(() => this.offered('stocks'));
   protected readonly boards = computed(() => this.offered('boards'));
@@ -73,7 +76,18 @@ export class SizesPanel {
     { value: 'outline', label: 'its own outline' },
     { value: 'envelope', label: 'its envelope: parts may stick out' },
   ];
-  protected readonly envelopes = computed(() => [{ value: '', label: 'none chosen' }, ...this.offered('envelopes')]);
+  protected readonly envelopes = computed(() => [
+    { value: '', label: 'none chosen' },
+    ...this.offered('envelopes'),
+    { value: OWN, label: 'another, by its inside' },
+  ]);
+  /** an envelope by its inside is being told: what was typed so far, or the envelope */
+  protected readonly ownEnvelope = signal<Envelope | string | undefined>(undefined);
+  protected readonly ownTrouble = computed(() => {
+    const own = this.ownEnvelope();
+    return typeof own === 'string' ? own : '';
+  });
+  protected readonly envelopeShown = computed(() => (this.ownEnvelope() === undefined ? (this.card().envelope ?? '') : OWN));
   /** what this card carries that is not as in the workshop */
   protected readonly differences = computed(() => differencesFrom(this.card().supplies, this.workshop()));
   protected readonly states = ['idea', 'tested', 'made'];
@@ -222,6 +236,14 @@ export class SizesPanel {
     this.changed.emit({ what: 'Board', apply: (card) => withBoard(card, id, workshop) });
   }
 
+  /** The envelope that was told by its inside goes into my workshop and onto this card. */
+  protected useOwnEnvelope(): void {
+    const own = this.ownEnvelope();
+    if (own === undefined || typeof own === 'string') return;
+    this.store.addEnvelope(own);
+    this.setEnvelope(own.id);
+  }
+
   protected setWithin(within: string): void {
     this.changed.emit({
       what: 'What it must keep inside',
@@ -230,10 +252,15 @@ export class SizesPanel {
   }
 
   protected setEnvelope(id: string): void {
+    this.ownEnvelope.set(id === OWN ? '' : undefined);
+    if (id === OWN) return;
     const workshop = this.workshop();
     this.changed.emit({ what: 'Envelope', apply: (card) => withEnvelope(card, id || undefined, workshop) });
   }
 }
+
+/** Chosen in the list of envelopes for one that is not in it; no envelope has an id like that. */
+const OWN = '?';
 
 function blocksOf(rows: readonly SizeRow[], lists: readonly ListRow[]): Block[] {
   const blocks: Block[] = [];

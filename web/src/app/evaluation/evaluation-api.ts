@@ -1,19 +1,24 @@
 import {
+  begunOnBoard,
   closedSizeOf,
   drawingsOf,
   evaluate,
+  materialsOf,
   readOutlineSvg,
   standingPicture,
   thicknessMap,
+  verdictLine,
   whatShows,
   withOffers,
   type CardDocument,
   type ClosedSize,
   type Evaluation,
   type Finding,
+  type Material,
   type Outcome,
   type StandingPicture,
   type ThicknessMap,
+  type VerdictLine,
   type WhatShows,
   type Workshop,
 } from '@diptychon/core';
@@ -45,6 +50,21 @@ export interface Sides {
   open: StandingPicture;
 }
 
+/** What comes of a card before it is taken to the bench. */
+export interface BegunCard extends CardPictures {
+  card: CardDocument;
+  /** what was changed to bring it to the grooves of its board */
+  says?: string;
+  openHeight: number;
+  materials: Material[];
+  verdict: VerdictLine;
+}
+
+function picturesOf(evaluation: Evaluation, openings: readonly number[]): CardPictures {
+  const { at } = evaluation.design.base.rest;
+  return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
+}
+
 /** The last card that was worked out here: what is asked of it next needs no second evaluation. */
 let last: { card: string; workshop: string; outcome: Outcome } | undefined;
 
@@ -74,6 +94,23 @@ export const evaluationApi = {
     return evaluation && withOffers(evaluation, workshop);
   },
 
+  /**
+   * What comes of a card that is about to be begun, on the grooves of its board where that is wanted and can be. Nothing when its
+   * sizes are refused.
+   */
+  begun(card: CardDocument, workshop: Workshop, onBoard: boolean, openings: readonly number[]): BegunCard | undefined {
+    const begun = onBoard ? begunOnBoard(card, workshop) : { card };
+    const evaluation = evaluationOf(begun.card, workshop);
+    if (!evaluation) return undefined;
+    return {
+      ...begun,
+      ...picturesOf(evaluation, openings),
+      openHeight: evaluation.openHeight,
+      materials: materialsOf(evaluation, workshop),
+      verdict: verdictLine(evaluation),
+    };
+  },
+
   sides(card: CardDocument, workshop: Workshop): Sides | undefined {
     const evaluation = evaluationOf(card, workshop);
     if (!evaluation) return undefined;
@@ -91,10 +128,7 @@ export const evaluationApi = {
   /** Pictures of a card at some openings (shares of how far it is opened to be put down). Nothing when its sizes are refused. */
   pictures(card: CardDocument, openings: readonly number[]): CardPictures | undefined {
     const outcome = evaluate(card);
-    if (!outcome.ok) return undefined;
-    const { evaluation } = outcome;
-    const { at } = evaluation.design.base.rest;
-    return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
+    return outcome.ok ? picturesOf(outcome.evaluation, openings) : undefined;
   },
 
   /** Reads an outline out of a drawing that may hold anything. */

@@ -3,7 +3,7 @@ import type { CardDocument, Finding, Outcome, OutlineReading, ThicknessMap } fro
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, concat, defer, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
-import type { CardPictures, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
+import type { BegunCard, CardPictures, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
 import { Overtaken, ThreadDied, TookTooLong, WorkerPool } from './worker-pool';
 
 /** An outcome, or a sentence when the calculation itself broke. */
@@ -87,6 +87,11 @@ export class Evaluator implements OnDestroy {
   /** Findings with fixes that were searched for; nothing when that was overtaken or broke. */
   offers(card: CardDocument): Promise<Finding[] | undefined> {
     return this.quietly((api) => api.offers(card, this.workshop()), 'offers');
+  }
+
+  /** What comes of a card that is about to be begun, on the grooves of its board where that is wanted; see `evaluationApi`. */
+  begun(card: CardDocument, onBoard: boolean, openings: readonly number[]): Promise<BegunCard | undefined> {
+    return this.quietly((api) => api.begun(card, this.workshop(), onBoard, [...openings]), 'begun');
   }
 
   /** Which faces are seen, closed, half open and open. */

@@ -1,5 +1,7 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { evaluate, closedSizeOf, type CardDocument } from '@diptychon/core';
+import { closedSizeOf, envelopeOf, evaluate, METRIC_WORKSHOP, sizeForEnvelope, type CardDocument } from '@diptychon/core';
+import { evaluationApi } from '../evaluation/evaluation-api';
+import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { KINDS } from './kinds';
 import { NewCardDialog } from './new-card-dialog';
@@ -22,7 +24,14 @@ describe('NewCardDialog', () => {
 
   beforeEach(async () => {
     localStorage.clear();
+    // No threads here: what they work out is worked out on the spot.
+    const evaluator: Pick<Evaluator, 'begun'> = {
+      begun: (card, onBoard, openings) =>
+        Promise.resolve(evaluationApi.begun(card, TestBed.inject(WorkshopStore).workshop(), onBoard, openings)),
+    };
+    TestBed.configureTestingModule({ providers: [{ provide: Evaluator, useValue: evaluator }] });
     await TestBed.inject(WorkshopStore).ready;
+    TestBed.inject(WorkshopStore).begin('mm', 'rule');
     fixture = TestBed.createComponent(NewCardDialog);
     made = [];
     fixture.componentInstance.made.subscribe((card) => made.push(card));
@@ -30,12 +39,16 @@ describe('NewCardDialog', () => {
     fixture.componentRef.setInput('visible', true);
     await fixture.whenStable();
   });
+  const begin = async (): Promise<void> => {
+    start().click();
+    await fixture.whenStable();
+  };
   afterEach(() => fixture.destroy());
 
   it('makes a card that is closed as large as asked for', async () => {
     await type('depth', '5 in');
     await type('length', '140 mm');
-    start().click();
+    await begin();
     const outcome = evaluate(made[0]!);
     expect(outcome.ok && closedSizeOf(outcome.evaluation)).toMatchObject({ depth: expect.closeTo(127, 6), length: expect.closeTo(140, 6) });
     expect(made[0]).toMatchObject({ state: 'idea', name: 'New easel, folded front' });
@@ -43,12 +56,12 @@ describe('NewCardDialog', () => {
   });
 
   it('gives each new card an id of its own', async () => {
-    start().click();
+    await begin();
     for (const visible of [false, true]) {
       fixture.componentRef.setInput('visible', visible);
       await fixture.whenStable();
     }
-    start().click();
+    await begin();
     expect(new Set(made.map((card) => card.id)).size).toBe(2);
   });
 
@@ -61,7 +74,7 @@ describe('NewCardDialog', () => {
     await type(name, text);
     expect(page().querySelector('.problem')!.textContent).toContain(says);
     expect(start().disabled).toBe(true);
-    start().click();
+    await begin();
     expect(made).toEqual([]);
   });
 
@@ -78,7 +91,7 @@ describe('NewCardDialog', () => {
     await fixture.whenStable();
     expect([field('depth').value, field('length').value]).toEqual(['5 in', '7 in']);
     await type('depth', '4 1/4');
-    start().click();
+    await begin();
     expect(made[0]!.notation).toBe('inch/8');
     const outcome = evaluate(made[0]!);
     const closed = { depth: expect.closeTo(4.25 * 25.4, 6), length: expect.closeTo(7 * 25.4, 6) };
@@ -87,7 +100,58 @@ describe('NewCardDialog', () => {
 
   it('brings the board that the maker has', async () => {
     TestBed.inject(WorkshopStore).begin('mm', 'five-mm-300');
-    start().click();
+    await begin();
     expect(made[0]!.board).toBe('five-mm-300');
+  });
+
+  describe('on a grooved board', () => {
+    const depth = (): number => made[0]!.parts[0]!.sizes['depth'] as number;
+    beforeEach(async () => {
+      TestBed.inject(WorkshopStore).begin('inch/16', 'eighths-12');
+      await fixture.whenStable();
+      // The front is scored at half the depth: 5 1/8 in would need a groove at 2 9/16.
+      await type('depth', '5 1/8');
+    });
+
+    it('brings the scores to the grooves, and says what that changed', async () => {
+      expect(page().textContent).toContain('Round to the board: depth 5 ');
+      await begin();
+      // Half of it in a groove of an eighth: a whole number of quarters.
+      expect(depth() / 6.35).toBeCloseTo(Math.round(depth() / 6.35), 6);
+    });
+
+    it('leaves the size as it was typed where that is wished', async () => {
+      page().querySelector<HTMLInputElement>('#new-on-board')!.click();
+      await fixture.whenStable();
+      await begin();
+      expect(depth()).toBeCloseTo(5.125 * 25.4, 6);
+    });
+  });
+
+  it('takes an envelope by its inside at once, and keeps it in the workshop', async () => {
+    fixture.componentInstance['from'].set('envelope');
+    fixture.componentInstance['envelope'].set('');
+    await fixture.whenStable();
+    expect(start().disabled).toBe(true);
+    await type('inside-short', '120');
+    await type('inside-long', '2 m');
+    expect(page().querySelector('.problem')!.textContent).toContain('2000 mm does not work; allowed is 40 mm to 1000 mm');
+    await type('inside-long', '170 mm');
+    await begin();
+    const envelope = { id: 'inside-17000-12000', name: 'My envelope, 170 mm × 120 mm inside', long: 170, short: 120 };
+    expect(envelopeOf(made[0]!)).toMatchObject(envelope);
+    expect(TestBed.inject(WorkshopStore).workshop().envelopes).toContainEqual(envelope);
+    const outcome = evaluate(made[0]!);
+    // Less 3 mm of thickness and 3 mm of ease; an easel's fold lies at the top.
+    expect(outcome.ok && closedSizeOf(outcome.evaluation)).toMatchObject({ depth: 164, length: 114 });
+    expect(sizeForEnvelope(envelope, 'top', METRIC_WORKSHOP.notation)).toEqual({ depth: 164, length: 114 });
+  });
+
+  it('shows what comes of it before it is taken to the bench', () => {
+    const words = page().querySelector('.comes')!.textContent!;
+    expect(words).toMatch(/Closed\s+130.*across the fold/s);
+    expect(words).toContain('Judged and found to work');
+    expect(page().querySelectorAll('.takes li').length).toBeGreaterThan(3);
+    expect(page().querySelector('.picture path')).not.toBeNull();
   });
 });

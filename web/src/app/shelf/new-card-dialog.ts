@@ -1,21 +1,45 @@
-import { Component, computed, inject, linkedSignal, model, output, signal } from '@angular/core';
+import { Component, computed, effect, inject, linkedSignal, model, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { parseLength, partsOf, sayLength, sizeForEnvelope, sizeForSheet, type CardDocument, told, type ClosedSize } from '@diptychon/core';
+import {
+  parseLength,
+  partsOf,
+  sayLength,
+  sizeForEnvelope,
+  sizeForSheet,
+  told,
+  withEnvelope,
+  type CardDocument,
+  type ClosedSize,
+  type Envelope,
+} from '@diptychon/core';
 import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
+import { MovingPicture } from '../drawings/moving-picture';
+import type { BegunCard } from '../evaluation/evaluation-api';
+import { Evaluator } from '../evaluation/evaluator';
 import { NumberText } from '../fields/number-text';
+import { OwnEnvelope } from '../workshop/own-envelope';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 import { cardOfKind, KINDS, type Kind } from './kinds';
 
 type From = 'size' | 'envelope' | 'sheet';
 
-/** Starts a card from a closed size, an envelope that is there, or a sheet that is there. */
+/** Chosen in the list of envelopes for one that is not in it. */
+const OWN = '';
+const LONGEST_WAIT_MS = 2000;
+const OPENINGS = Array.from({ length: 13 }, (_, i) => i / 12);
+
+/**
+ * Starts a card from a closed size, an envelope that is there, or a sheet that is there, and shows it moving, with all that
+ * comes of that size, before it is taken to the bench.
+ */
 @Component({
   selector: 'dip-new-card-dialog',
-  imports: [Button, Dialog, FormsModule, InputText, NumberText, Select],
+  imports: [Button, Checkbox, Dialog, FormsModule, InputText, MovingPicture, NumberText, OwnEnvelope, Select],
   templateUrl: './new-card-dialog.html',
   styleUrl: './new-card-dialog.scss',
 })
@@ -23,7 +47,9 @@ export class NewCardDialog {
   readonly visible = model(false);
   readonly kind = model<Kind>(KINDS[0]!);
   readonly made = output<CardDocument>();
-  private readonly workshop = inject(WorkshopStore).workshop;
+  private readonly store = inject(WorkshopStore);
+  private readonly workshop = this.store.workshop;
+  private readonly evaluator = inject(Evaluator);
 
   protected readonly kinds = [...KINDS];
   protected readonly from = signal<From>('size');
@@ -32,10 +58,14 @@ export class NewCardDialog {
     { value: 'envelope', label: 'an envelope I have' },
     { value: 'sheet', label: 'a sheet I have' },
   ];
-  protected readonly envelopes = computed(() => this.workshop().envelopes.map((e) => ({ value: e.id, label: e.name })));
+  protected readonly envelopes = computed(() => [
+    ...this.workshop().envelopes.map((e) => ({ value: e.id, label: e.name })),
+    { value: OWN, label: 'another, by its inside' },
+  ]);
   protected readonly sheets = computed(() => this.workshop().sheets.map((s) => ({ value: s.id, label: s.name })));
   /** an everyday one to begin with: the second of the list */
-  protected readonly envelope = linkedSignal(() => (this.workshop().envelopes[1] ?? this.workshop().envelopes[0])?.id ?? '');
+  protected readonly envelope = linkedSignal(() => (this.workshop().envelopes[1] ?? this.workshop().envelopes[0])?.id ?? OWN);
+  protected readonly ownEnvelope = signal<Envelope | string>('');
   protected readonly sheet = linkedSignal(() => this.workshop().sheets[0]?.id ?? '');
   protected readonly count = signal(1);
   protected readonly counts = [
@@ -48,52 +78,74 @@ export class NewCardDialog {
   protected readonly lengthText = signal<string | undefined>(undefined);
   protected readonly depthShown = computed(() => this.depthText() ?? (this.inches() ? '5 in' : '130 mm'));
   protected readonly lengthShown = computed(() => this.lengthText() ?? (this.inches() ? '7 in' : '150 mm'));
-
-  /** The closed size, or what is wrong with what was typed or with a card of that size. */
-  protected readonly size = computed((): ClosedSize | string => {
-    const size = this.wanted();
-    if (typeof size === 'string') return size;
-    const [problem] = partsOf(cardOfKind(this.kind(), size, { notation: this.notation() }, this.workshop())).problems;
-    return problem ? told(problem.says, this.notation()) : size;
+  /** whether its sizes are brought to the grooves of the board */
+  protected readonly onBoard = signal(true);
+  protected readonly board = computed(() => {
+    const { boards, usual } = this.workshop();
+    return boards.find(({ id, free }) => id === usual.board && !free);
   });
 
-  protected readonly good = computed(() => {
+  /** The card that is wanted, or what is wrong with what was typed or with a card of that size. */
+  private readonly wanted = computed((): CardDocument | string => {
     const size = this.size();
-    return typeof size === 'string' ? undefined : size;
+    if (typeof size === 'string') return size;
+    const { title } = this.kind();
+    const given = { id: 'new', name: `New ${title.toLowerCase()}`, notation: this.notation(), state: 'idea' as const };
+    const card = cardOfKind(this.kind(), size, given, this.workshop());
+    const [problem] = partsOf(card).problems;
+    if (problem) return told(problem.says, this.notation());
+    const envelope = this.from() === 'envelope' ? this.chosenEnvelope() : undefined;
+    return envelope ? withEnvelope(card, envelope.id, { ...this.workshop(), envelopes: [envelope] }) : card;
   });
   protected readonly problem = computed(() => {
-    const size = this.size();
-    return typeof size === 'string' ? size : undefined;
+    const wanted = this.wanted();
+    return typeof wanted === 'string' ? wanted : undefined;
   });
 
-  protected make(): void {
-    const size = this.good();
-    if (!size) return;
-    const kind = this.kind();
-    this.made.emit(
-      cardOfKind(
-        kind,
-        size,
-        {
-          id: crypto.randomUUID(),
-          name: `New ${kind.title.toLowerCase()}`,
-          notation: this.notation(),
-          ...(this.from() === 'envelope' && { envelope: this.envelope() }),
-          state: 'idea',
-        },
-        this.workshop(),
-      ),
-    );
+  private readonly known = signal<{ of: CardDocument; onBoard: boolean; begun: BegunCard | undefined } | undefined>(undefined);
+  /** what comes of the card that is wanted, once it is worked out */
+  protected readonly begun = computed(() => {
+    const known = this.known();
+    return known && known.of === this.wanted() && known.onBoard === this.onBoard() ? known.begun : undefined;
+  });
+
+  private working: Promise<void> | undefined;
+
+  constructor() {
+    effect(() => {
+      const [wanted, onBoard] = [this.wanted(), this.onBoard()];
+      if (!this.visible() || typeof wanted === 'string') return;
+      this.working = this.evaluator.begun(wanted, onBoard, OPENINGS).then((begun) => {
+        if (this.wanted() === wanted) this.known.set({ of: wanted, onBoard, begun });
+      });
+    });
+  }
+
+  protected async make(): Promise<void> {
+    const wanted = this.wanted();
+    if (typeof wanted === 'string') return;
+    // Whoever is faster than the calculation waits a moment for it; a calculation that is stuck keeps nobody waiting.
+    if (!this.begun()) await Promise.race([this.working, new Promise((done) => setTimeout(done, LONGEST_WAIT_MS))]);
+    const envelope = this.from() === 'envelope' && this.envelope() === OWN ? this.chosenEnvelope() : undefined;
+    if (envelope) this.store.addEnvelope(envelope);
+    this.made.emit({ ...(this.begun()?.card ?? wanted), id: crypto.randomUUID() });
     this.visible.set(false);
   }
 
-  private wanted(): ClosedSize | string {
+  private chosenEnvelope(): Envelope | undefined {
+    const own = this.ownEnvelope();
+    if (this.envelope() === OWN) return typeof own === 'string' ? undefined : own;
+    return this.workshop().envelopes.find(({ id }) => id === this.envelope());
+  }
+
+  private size(): ClosedSize | string {
     const { base, foldEdge } = this.kind();
-    if (this.from() === 'envelope')
-      return sizeForEnvelope(
-        this.workshop().envelopes.find((e) => e.id === this.envelope())!,
-        foldEdge,
-      );
+    if (this.from() === 'envelope') {
+      const envelope = this.chosenEnvelope();
+      if (envelope) return sizeForEnvelope(envelope, foldEdge, this.notation());
+      const own = this.ownEnvelope();
+      return typeof own === 'string' && own !== '' ? own : 'Measure the inside of the envelope both ways.';
+    }
     if (this.from() === 'sheet') {
       const sheet = this.workshop().sheets.find((s) => s.id === this.sheet())!;
       const of = this.count() === 1 ? 'all its pieces' : 'the pieces of two cards';

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { METRIC_WORKSHOP, readWorkshop, starterFor, type Notation, type Workshop } from '@diptychon/core';
+import { METRIC_WORKSHOP, readWorkshop, starterFor, type Envelope, type Notation, type Workshop } from '@diptychon/core';
 import { Database, type KeptWorkshop } from '../cards/database';
 
 interface Step {
@@ -50,6 +50,12 @@ export class WorkshopStore {
   /** Changes the workshop. `what` names the change for undo. */
   change(what: string, apply: (workshop: Workshop) => Workshop): void {
     this.replace(what, apply(this.workshop()));
+  }
+
+  /** Puts an envelope into the list, unless it is there. */
+  addEnvelope(envelope: Envelope): void {
+    if (this.workshop().envelopes.some(({ id }) => id === envelope.id)) return;
+    this.change(envelope.name, (workshop) => ({ ...workshop, envelopes: [...workshop.envelopes, envelope] }));
   }
 
   replace(what: string, next: Workshop): void {
