@@ -31,6 +31,8 @@ export interface Bond {
   atOnce?: string;
   /** made with the card lying flat and open */
   flat?: true;
+  /** the parts find their place as the card is moved with the glue still wet */
+  slides?: true;
 }
 
 /** A point of one panel that rests on the plane of another. */

@@ -5,6 +5,7 @@ import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
+import { boxOf, type Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { inner, outer, type CutKind, type CutLines, type StraightCut } from '../sheet/cut-lines.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
@@ -12,8 +13,11 @@ import { halfTemplate } from '../sheet/half-template.js';
 import { isClear } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { cutRun, middleOf, middleOfLine, type CutRun } from './cut-runs.js';
+import { edgeAtZero, firstLayUp, lies, TURNED } from './lay-up.js';
+import { ordinateWords } from './ordinates.js';
 import { readingFrom } from './reading.js';
 import { extentOf, scoreRuns } from './score-runs.js';
+import type { Face } from '../sheet/piece.js';
 import { flat, KNIFE, plainStep, type BenchStep } from './step.js';
 
 /** Thicker card cracks where it is folded without a score. */
@@ -29,19 +33,37 @@ export function flatSteps(sheet: CutSheet, evaluation: Evaluation, workshop: Wor
   const inside = cut(sheet, inner(sheet), evaluation, workshop, 'inside');
   const out = cut(sheet, outer(sheet), evaluation, workshop, 'out');
   const cutsShowTheWay = sheet.scores.some((line) => readsOffRuler(line) && extentOf(line, sheet).stopsAtCut);
+  const worked = cutsShowTheWay ? [...inside, ...scores, ...pencilled] : [...scores, ...pencilled, ...inside];
   const before = [
-    trim(sheet, evaluation),
-    ...(cutsShowTheWay ? [...inside, ...scores, ...pencilled] : [...scores, ...pencilled, ...inside]),
+    trim(sheet, evaluation, worked.length + out.length > 0 || carriesGlued(sheet, evaluation), isEverTurned(sheet, evaluation, workshop)),
+    ...worked,
   ];
   return [...(out.length > 0 ? before.map(asBlank) : before), ...out];
+}
+
+/** Whether something is glued to it, measured from its edges. */
+const carriesGlued = ({ piece }: CutSheet, { design }: Evaluation): boolean =>
+  design.linkage.bonds.some(({ b }) => design.panels[b]!.piece === piece);
+
+/** Whether any of its steps lays a blank another way than it is drawn. */
+function isEverTurned(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): boolean {
+  const { notation } = design.card;
+  const runs = scoreRuns(sheet, boardOf(design.card), notation, schools.scoring);
+  const cuts = [inner(sheet), outer(sheet)].flatMap((lines) => cutRun(sheet, lines, notation, schools.cutting).numbered);
+  return (
+    runs.some(({ face, turned, readings }) => face === 'down' || turned || readings.some(({ again }) => again.length > 0)) ||
+    cuts.some(({ again }) => again.length > 0) ||
+    sheet.marks.some(({ face }) => face === 'down')
+  );
 }
 
 /** A step whose piece has its outline still to be cut. */
 const asBlank = (step: BenchStep): BenchStep =>
   step.picture?.kind === 'flat' ? { ...step, picture: { ...step.picture, blank: true } } : step;
 
-function trim(sheet: CutSheet, { design }: Evaluation): BenchStep {
-  const say = (mm: number): string => sayLength(mm, design.card.notation);
+function trim(sheet: CutSheet, { design }: Evaluation, isWorked: boolean, everTurned: boolean): BenchStep {
+  const { notation } = design.card;
+  const say = (mm: number): string => sayLength(mm, notation);
   const { piece, width, height } = sheet;
   const slides = claimsOf(design, 'slot').some(({ film }) => film.startsWith(`${piece.id}/`));
   const isPlain = sheet.outline.length === 4;
@@ -53,6 +75,7 @@ function trim(sheet: CutSheet, { design }: Evaluation): BenchStep {
       `Cut it to ${say(width)} across × ${say(height)} along.`,
       ...(isPlain ? [] : ['This is the blank; its outline is cut later, so that its edges can be measured from.']),
       sheet.scores.length > 0 ? 'Across means: the scores run at right angles to this length.' : 'No scores on this piece.',
+      ...(isWorked ? [firstLayUp(sheet, notation, everTurned)] : []),
       ...(slides ? ['Cut it exactly square: out of square it binds in its slot.'] : []),
     ],
     picture: flat(sheet),
@@ -74,10 +97,7 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
   const all = scoreRuns(sheet, board, notation, schools.scoring);
   const runs = all.map((run, i): BenchStep => {
     const { face, turned, readings } = run;
-    const lying = [
-      face === 'up' ? `Lay it ${piece.faceUp}.` : 'Turn it face over like a page: the other face is up now, and the far end lies at zero.',
-      turned ? 'Turn it end for end: these lie beyond the board from the first end.' : 'Push its edge against the fence.',
-    ];
+    const lying = `Lay it ${lies(sheet, run)}, its ${edgeAtZero(run)} at zero${board.free ? '' : ', against the fence'}.`;
     const off = readings.some((reading) => reading.offGroove !== undefined);
     const twice = readings.some(({ again }) => again.length > 0);
     const both = schools.scoring === 'one-face' && new Set(readings.map(({ fold }) => fold)).size > 1;
@@ -86,10 +106,11 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
       kind: 'score',
       title: `Score: ${piece.name}${i === 0 ? '' : runTitle(run)}`,
       says: [
-        ...lying,
+        lying,
+        ...(turned ? ['These lie beyond the board from the other end.'] : []),
         ...(both ? ['All lines are scored on this face; each is folded its own way afterwards.'] : []),
         ...(twice
-          ? ['It is the same turned end for end: score these, turn it half round on the board, and score the same once more.']
+          ? [`It is the same from both ends: score these, lay it ${lies(sheet, { face, turned: !turned })}, and score the same once more.`]
           : []),
         ...(off ? ['A reading off the groove is set by pencil marks at both edges and a rule.'] : []),
         ...(i === 0 ? thick : []),
@@ -142,40 +163,40 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
   const over = ([x, y]: Point): Point => [width - x, y];
   const front = sheet.marks.filter(({ face }) => face !== 'down');
   const back = sheet.marks.filter(({ face }) => face === 'down').map((mark) => ({ ...mark, from: over(mark.from), to: over(mark.to) }));
-  const step = (marks: CutSheet['marks'], says: string, shown: Pick<BenchStep, 'id' | 'title'>, face: 'up' | 'down'): BenchStep[] =>
+  const step = (marks: CutSheet['marks'], shown: Pick<BenchStep, 'id' | 'title'>, face: Face): BenchStep[] =>
     marks.length === 0
       ? []
       : [
           plainStep({
             ...shown,
             kind: 'mark',
-            says: [says, ...marks.map((mark) => `${whereOf(mark, sheet.height, notation)}: ${mark.says}.`)],
+            says: [
+              `Lay it ${lies(sheet, { face, turned: false })}. Draw lightly.`,
+              ...marks.map((mark) => `${whereOf(mark, sheet.height, notation, face)}: ${mark.says}.`),
+            ],
             picture: flat(sheet, { face, marks: true, scores: sheet.scores.map((s) => s.id) }),
           }),
         ];
   return [
-    ...step(
-      front,
-      `Lay it ${piece.faceUp}, lower left corner toward you. Draw lightly.`,
-      { id: `mark-${piece.id}`, title: `Pencil lines: ${piece.name}` },
-      'up',
-    ),
-    ...step(
-      back,
-      `From ${piece.faceUp}, turn it face over like a page: the other face is up now, and the edge that was right is left. Draw lightly.`,
-      { id: `mark-${piece.id}-back`, title: `Pencil lines on the back: ${piece.name}` },
-      'down',
-    ),
+    ...step(front, { id: `mark-${piece.id}`, title: `Pencil lines: ${piece.name}` }, 'up'),
+    ...step(back, { id: `mark-${piece.id}-back`, title: `Pencil lines on the back: ${piece.name}` }, 'down'),
   ];
 }
 
 /** A line by distances from the edges; one that runs right up the piece needs no ends. */
-function whereOf({ from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>, height: number, notation: Notation): string {
+function whereOf(
+  { from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>,
+  height: number,
+  notation: Notation,
+  face: Face = 'up',
+): string {
+  // Face over, the edge at the maker's left is the right one.
+  const side = face === 'up' ? 'the left edge' : 'the edge at your left';
   const say = (mm: number): string => sayLength(Math.max(0, mm), notation);
   if (Math.abs(from[0] - to[0]) < 1e-6) {
     const [low, high] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];
     const ends = low > 1e-6 || high < height - 1e-6 ? `, from ${say(low)} to ${say(high)} up` : '';
-    return `straight up, ${say(from[0])} from the left edge${ends}`;
+    return `straight up, ${say(from[0])} from ${side}${ends}`;
   }
   if (Math.abs(from[1] - to[1]) < 1e-6) {
     return `straight across, ${say(from[1])} from the lower edge, from ${say(Math.min(from[0], to[0]))} to ${say(Math.max(from[0], to[0]))}`;
@@ -202,8 +223,8 @@ function cut(sheet: CutSheet, lines: CutLines, { design }: Evaluation, { schools
         ...(run.numbered.length > 0
           ? ['Where a cut begins and ends is measured along it: from the left edge, or for an upright one from the lower edge.']
           : []),
-        ...cutWords(run, sheet.height, notation),
-        ...(where === 'out' ? outlineWords(sheet, run) : []),
+        ...cutWords(sheet, run, notation),
+        ...(where === 'out' ? outlineWords(sheet, run, notation) : []),
       ],
       readings: run.readings,
       picture: flat(sheet, { cuts: true, scores: sheet.scores.map((s) => s.id), numbers: numbersOf(run) }),
@@ -213,30 +234,35 @@ function cut(sheet: CutSheet, lines: CutLines, { design }: Evaluation, { schools
 }
 
 /** Numbered readings first, then lines between marks, then what is traced. */
-function cutWords({ numbered, slanted, traced }: CutRun, height: Mm, notation: Notation): string[] {
+function cutWords(sheet: CutSheet, { numbered, slanted, traced }: CutRun, notation: Notation): string[] {
+  const { height } = sheet;
   const repeats = ({ again }: CutRun['numbered'][number]): string =>
-    again.length > 0 ? `; again ${again.map(({ turn }) => turn).join(', and ')}` : '';
+    again.length > 0 ? `; again with it lying ${again.map(({ turn }) => lies(sheet, TURNED[turn])).join('; and ')}` : '';
   const inside = traced.filter(({ kind }) => kind !== 'outline');
   return [
     ...numbered.map((reading, i) => `${i + 1}: ${KIND_NAMES[reading.kind]}, ${reading.words}${repeats(reading)}.`),
     ...slanted.map(
       (line, i) => `${numbered.length + i + 1}: ${KIND_NAMES[line.kind]}, between two marks, ${whereOf(line, height, notation)}.`,
     ),
-    ...inside.map(({ box: { minX, maxX, minY, maxY } }) => {
+    ...inside.map(({ points, box: { minX, maxX, minY, maxY } }) => {
       const say = (mm: number): string => sayLength(mm, notation);
-      return `An opening is traced from its template: it lies from ${say(minX)} to ${say(maxX)} across and from ${say(minY)} to ${say(maxY)} up.`;
+      return `An opening is traced from its template: it lies from ${say(minX)} to ${say(maxX)} across and from ${say(minY)} to ${say(maxY)} up. ${ordinateWords(points, notation, boxOf(points))}`;
     }),
   ];
 }
 
-function outlineWords(sheet: CutSheet, { traced }: CutRun): string[] {
+function outlineWords(sheet: CutSheet, { traced }: CutRun, notation: Notation): string[] {
   if (traced.length === 0) return [];
   return [
     halfTemplate(sheet) === undefined
       ? 'Trace the outline from the true-size template, its edges on those of the blank, and cut along it.'
       : 'It is the same on both sides: trace half its outline from the half template, fold it along its middle and cut both halves at once; or trace all of it.',
+    ordinateWords(sheet.outline, notation, joinedBox(traced)),
   ];
 }
+
+/** What several traced lines take together. */
+const joinedBox = (traced: CutRun['traced']): Box => boxOf(traced.flatMap(({ points }) => points));
 
 function numbersOf({ numbered, slanted }: CutRun): { order: number; at: Point }[] {
   const places = [...numbered.map(middleOf), ...slanted.map((line: StraightCut) => middleOfLine(line))];

@@ -1,8 +1,9 @@
-import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
 import type { BondJoint } from '../linkage/structure.js';
-import { isClear } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
+import { adhesiveFor } from './adhesive.js';
+import { guides, placeWords } from './glue-place.js';
+import { faceWords } from './lay-up.js';
 import { flat, FOAM, GLUE, type BenchStep } from './step.js';
 
 /**
@@ -30,41 +31,38 @@ const pieceOf = ({ design }: Evaluation, { a }: BondJoint) => design.panels[a]!.
 const isStop = (evaluation: Evaluation, bond: BondJoint): boolean => pieceOf(evaluation, bond).thickness !== undefined;
 
 function glueStep(evaluation: Evaluation, workshop: Workshop, bonds: readonly BondJoint[], last: boolean): BenchStep {
-  const { design, sheets } = evaluation;
-  const [{ id, source, b }] = bonds as [BondJoint, ...BondJoint[]];
+  const { sheets } = evaluation;
+  const [{ id, source }] = bonds as [BondJoint, ...BondJoint[]];
   const piece = pieceOf(evaluation, bonds[0]!);
   const sheet = sheets.find((s) => s.piece.id === piece.id)!;
   const zones = bonds.flatMap((bond) => piece.zones.find(({ id: own }) => own === bond.source.zone) ?? []);
   const stop = isStop(evaluation, bonds[0]!);
-  // Glue does not hold film for long, and shows through it.
-  const onFilm = [piece, design.panels[b]!.piece].some((own) => isClear(stockOf(design, own)));
+  const { grip, name: adhesive, setMinutes } = adhesiveFor(evaluation, bonds[0]!, workshop);
+  const onFilm = grip === 'film';
   const name = source.atOnce ?? source.name;
   const verb = onFilm ? 'Tape' : 'Glue';
-  const placed = !onFilm && marked(design, source.partner) ? 'Lay it on its pencil line' : 'Lay it where it belongs';
-  const tape = workshop.adhesives.find(({ grip }) => grip === 'film');
+  const lines = onFilm ? [] : bonds.flatMap((bond) => guides(evaluation, bond));
+  const where = bonds.flatMap((bond) => placeWords(evaluation, bond) ?? []);
+  const places = [...new Set(zones.map(({ says }) => says.replace(/^(glue|tape) /, '')))];
   return {
     id: `glue-${id}`,
     kind: 'glue',
     title: last ? `Close onto the ${onFilm ? 'tape' : 'glue'}: ${name}` : `${verb}: ${name}`,
     says: [
-      `${verb} goes on the ${source.face === 'up' ? 'upper' : 'back'} face, only where it is hatched${zones.length > 0 ? `: ${[...new Set(zones.map(({ says }) => says.replace(/^(glue|tape) /, '')))].join('; ')}` : ''}.`,
-      ...(onFilm ? [`Use ${tape ? lower(tape.name) : 'strong tape for film'}, not glue: glue lets go of film, and shows through it.`] : []),
+      `${piece.name}: lay it ${faceWords(sheet, source.face)}. ${verb} goes only where it is hatched${places.length > 0 ? `: ${places.join('; ')}` : ''}.`,
+      onFilm ? `Use ${adhesive}, not glue: glue lets go of film, and shows through it.` : `Use ${adhesive}.`,
       ...(source.flat ? ['Do it with the card lying flat and open, so that both ends lie where they belong.'] : []),
-      ...(last ? [`${placed}, then close the card onto it and press: the closed card sets the place.`] : []),
-      ...(stop ? ['Set its near side on the pencil line. The foot will rest against it.'] : []),
+      ...new Set(where),
+      ...(lines.length > 0 ? [`Its side lies on the pencil line: ${[...new Set(lines.map(({ says }) => says))].join('; ')}.`] : []),
+      ...(last ? ['Lay it there, then close the card onto it and press: the closed card sets the place.'] : []),
+      ...(stop ? ['The foot will rest against it.'] : []),
+      ...(grip === 'slidable' ? ['Push the card flat both ways while it is wet, so that every part finds its place.'] : []),
       onFilm ? 'Rub the tape down hard; nothing sticky may stick out.' : 'Wipe off what squeezes out before it reaches a fold.',
     ],
     readings: [],
     glues: bonds.map((bond) => bond.id),
     picture: flat(sheet, { face: source.face, zones: zones.map((zone) => zone.id), scores: sheet.scores.map((s) => s.id) }),
     cautions: stop ? [GLUE, FOAM] : onFilm ? [] : [GLUE],
-    ...(!onFilm && { dryMinutes: 5 }),
+    ...(setMinutes > 0 && { dryMinutes: setMinutes }),
   };
-}
-
-const lower = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
-
-/** Whether the piece that a part is glued to has pencil lines to place it by. */
-function marked(design: Evaluation['design'], panel: string): boolean {
-  return design.pieces.some((piece) => panel.startsWith(`${piece.id}/`) && piece.marks.length > 0);
 }

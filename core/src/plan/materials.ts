@@ -4,6 +4,7 @@ import { bestSheet } from '../supplies/sheets.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { stockOf } from '../card/card-stocks.js';
 import { sayLength } from '../measure/print.js';
+import { adhesiveFor } from './adhesive.js';
 
 /** One thing to have on the table before the first cut. */
 export interface Material {
@@ -12,7 +13,8 @@ export interface Material {
 }
 
 /** Everything a card takes: every piece with stock and size, glue, stop, tools, envelope. */
-export function materialsOf({ design, sheets, closed }: Evaluation, workshop: Workshop): Material[] {
+export function materialsOf(evaluation: Evaluation, workshop: Workshop): Material[] {
+  const { design, sheets, closed } = evaluation;
   const { notation, board, supplies } = design.card;
   const say = (mm: number): string => sayLength(mm, notation);
   const glued = design.linkage.bonds.length;
@@ -28,13 +30,18 @@ export function materialsOf({ design, sheets, closed }: Evaluation, workshop: Wo
       : '; larger than any of my sheets';
     return { what: piece.name, detail: `${stock.name}, ${say(width)} across × ${say(height)} along${from}` };
   });
+  const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
+  const adhesives = [...new Set(uses)].map((name): [string, number] => [
+    name.charAt(0).toUpperCase() + name.slice(1),
+    uses.filter((other) => other === name).length,
+  ]);
   const envelope =
     supplies.envelopes.find((e) => e.id === design.card.envelope) ??
     closestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness, workshop);
   return [
     ...pieces,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
-    ...(glued > 0 ? [{ what: 'Fast tacky glue or strong tape', detail: glued === 1 ? 'one glued place' : `${glued} glued places` }] : []),
+    ...adhesives.map(([what, count]) => ({ what, detail: count === 1 ? 'one place' : `${count} places` })),
     {
       what: isFree ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',
       detail: 'and a trimmer, or a knife on a cutting mat',

@@ -77,7 +77,7 @@ function readingOf(place: ScorePlace, sheet: CutSheet, board: Board, notation: N
     words:
       placeWords(place, sheet, board, notation) +
       (parts.length > 0 ? `; only ${only} from the edge nearer you${stops}` : '') +
-      (again.length > 0 ? '; again turned end for end' : ''),
+      (again.length > 0 ? `; the same from the ${opposite}` : ''),
     parts,
     ...(off !== undefined && { offGroove: Math.abs(off) }),
     readings: [...scores.map((score) => read(score, edge, sheet)), ...again.map((score) => read(score, opposite, sheet))],

@@ -70,7 +70,7 @@ export const easelRow: Base = {
   summary: 'Several easels on one board, the taller behind. Each one’s foot stands against the one in front.',
   difficulty: 'hard',
   gives: ['a display that leans', 'several figures'],
-  needs: ['stiff board', 'card for a display', 'foam or layers for a stop'],
+  needs: ['base card', 'card for a display', 'foam or layers for a stop'],
   mayGoWrong: ['easels that cover each other’s hinges: neither can be raised', 'a low easel behind a tall one is hidden'],
   forClosedSize: (across, along) => ({ depth: across, width: along }),
   sizes: [

@@ -203,7 +203,6 @@ export const layeredStage: Base = {
         ...frames.flatMap((frame) => frame.torn).map(tornWidth),
       ],
       words: {
-        fitting: ['Use glue that lets you slide: push the stage flat both ways while it is wet, so that every layer finds its place.'],
         settingUp: ['Push the front sideways until the walls stand square.'],
       },
     };
@@ -304,6 +303,7 @@ function framed({ sizes, baseCaliper }: BuildContext, { id, name, inner, tab, be
     partner: `base/${side}-wall`,
     partnerFace: face,
     zone: `${side}-glue`,
+    slides: true,
     placement: {
       to: [side === 'left' ? depth - fromBack + tab : depth + width + fromBack + tab + inner, 0],
       turn: 0,
