@@ -56,8 +56,8 @@ test('a display too tall is told by how much and on which side; undo takes it ba
 
 test('a lopsided figure binds near twelve degrees, marked on the opening', async ({ page }) => {
   await openDemo(page, 'Chanterelle');
-  await setSize(page, 'Second ray angle', '50');
-  await setSize(page, 'Second wing angle', '70');
+  await setSize(page, 'Other glue line from the fold', '50');
+  await setSize(page, 'Crest from the other glue line', '70');
   await expect(page.getByText(/binds on closing at an opening of 11\.\d°/).first()).toBeVisible();
   await page.getByRole('button', { name: /^Go to: 11\.\d°/ }).click();
   await expect(page.getByRole('slider', { name: 'Opening' })).toHaveAttribute('aria-valuetext', 'open 12°');
@@ -65,7 +65,7 @@ test('a lopsided figure binds near twelve degrees, marked on the opening', async
 
 test('a wing angle too small is refused with the opening at which it pulls taut', async ({ page }) => {
   await openDemo(page, 'Chanterelle');
-  await setSize(page, 'Wing angle', '30');
+  await setSize(page, 'Crest from the glue line', '30');
   await expect(page.getByText(/pull taut at 90°/)).toBeVisible();
 });
 

@@ -35,6 +35,8 @@ export const appConfig: ApplicationConfig = {
       theme: { preset: paperTheme, options: { darkModeSelector: '.dark' } },
       csp: { nonce },
       translation: { aria: { close: 'Close' } },
+      // The field itself opens its list: what is drawn inside it is no second button with a name of its own.
+      pt: { select: { dropdown: { role: 'presentation', 'aria-hidden': 'true', 'aria-label': null } } },
     }),
     MessageService,
   ],

@@ -178,7 +178,7 @@ export const stepEasel: Base = {
         { panel: 'near-rail', name: 'near rail of the upper riser', at: [(u2 + u3) / 2, rail / 2] },
         { panel: 'far-rail', name: 'far rail of the upper riser', at: [(u2 + u3) / 2, length - rail / 2] },
         { panel: 'slope', name: 'back slope', at: [depth - 2, length / 2] },
-        { panel: 'back-leaf', name: 'back', at: [1.5 * depth, length / 2] },
+        { panel: 'back-leaf', name: 'base', at: [1.5 * depth, length / 2] },
       ],
     });
     const strip = clearStrip(sizes, u2);

@@ -253,8 +253,8 @@ describe('a V-fold', () => {
       ...easel,
       parts: [easel.parts[0]!, { id: 'cap', mechanism: 'v-fold', on, sizes: { rayAngle: 1.3, secondRayAngle: 1.3, wingLength } }],
     });
-    expect(refused(long(75 / Math.sin(1.3) + 0.1))).toMatch(/wing/i);
-    expect(refused(long(152))).toMatch(/wing/i);
+    expect(refused(long(75 / Math.sin(1.3) + 0.1))).toMatch(/^Glue line:/);
+    expect(refused(long(152))).toMatch(/^Glue line:/);
   });
 
   it('on a fold that a base does not have is refused in a sentence', () => {

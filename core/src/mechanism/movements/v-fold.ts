@@ -65,15 +65,15 @@ function wingRange(context: SizeContext, which: 1 | 2) {
     max: Math.min(Math.PI - own.ray, other.wing + own.ray + other.ray),
     because:
       taut === undefined
-        ? 'ray and wing angle together may not pass 180°, and the two wings must span the rays'
-        : `the wings must be at least as wide as the rays they span: these pull taut at ${printAngle(taut)} and never let the card open to ${printAngle(context.site!.opensTo)}`,
+        ? 'both angles of a wing together may not pass 180°, and the two wings must span the glue lines'
+        : `the wings must be at least as wide as the glue lines they span: these pull taut at ${printAngle(taut)} and never let the card open to ${printAngle(context.site!.opensTo)}`,
   };
 }
 
 const rayRange = () => ({
   min: toRadians(10),
   max: toRadians(85),
-  because: 'a ray nearer the fold leaves no room for its tab, and one across the fold lifts nothing',
+  because: 'a glue line nearer the fold leaves no room for its tab, and one across the fold lifts nothing',
 });
 
 /** Longest ray whose tab still lies on both leaves. */
@@ -88,23 +88,23 @@ function longestRay({ sizes, site }: SizeContext): Mm {
 const SIZES: readonly FreeSize[] = [
   {
     name: 'rayAngle',
-    label: 'Ray angle',
+    label: 'Glue line from the fold',
     kind: 'angle',
     default: toRadians(45),
-    help: 'Between the fold and the glue line on the leaf.',
+    help: 'The angle on the leaf between its fold and the line where a wing is glued.',
     range: rayRange,
   },
   {
     name: 'wingAngle',
-    label: 'Wing angle',
+    label: 'Crest from the glue line',
     kind: 'angle',
     default: ({ sizes }) => num(sizes, 'rayAngle') + toRadians(15),
-    help: 'Between the glue line and the crest, on the figure. Larger leans the figure further.',
+    help: 'The angle on the figure between its glue line and its crest. Larger leans the figure further.',
     range: (context) => wingRange(context, 1),
   },
   {
     name: 'secondRayAngle',
-    label: 'Second ray angle',
+    label: 'Other glue line from the fold',
     kind: 'angle',
     default: ({ sizes }) => num(sizes, 'rayAngle'),
     help: 'On the other leaf. The same as the first unless you want a lopsided figure.',
@@ -112,10 +112,10 @@ const SIZES: readonly FreeSize[] = [
   },
   {
     name: 'secondWingAngle',
-    label: 'Second wing angle',
+    label: 'Crest from the other glue line',
     kind: 'angle',
     default: ({ sizes }) => num(sizes, 'wingAngle'),
-    help: 'On the other wing. Ray + wing must be the same on both sides to close flat.',
+    help: 'On the other wing. Both angles together must be the same on both sides to close flat.',
     range: (context) => wingRange(context, 2),
   },
   {
@@ -131,7 +131,7 @@ const SIZES: readonly FreeSize[] = [
   },
   {
     name: 'apex',
-    label: 'Apex along the fold',
+    label: 'Point of the V along the fold',
     kind: 'length',
     default: ({ sizes, site }) => Math.round(site!.length * (sizes['direction'] === 'away' ? 0.6 : 0.4)),
     help: 'From the lower end of the fold to the point of the V.',
@@ -144,10 +144,10 @@ const SIZES: readonly FreeSize[] = [
   },
   {
     name: 'wingLength',
-    label: 'Wing along the ray',
+    label: 'Glue line',
     kind: 'length',
     default: (context) => Math.min(Math.max(Math.round(leastDepth(context.site!) * 0.5), LEAST_FIRM_RAY), longestRay(context)),
-    help: 'Length of the glue line.',
+    help: 'How long the line is along which a wing is glued.',
     range: (context) => ({
       min: LEAST_RAY,
       max: longestRay(context),
@@ -377,7 +377,7 @@ function vFoldMeasures([a, b]: readonly [Side, Side], crest: Mm, site: FoldSite)
           'crestLean',
           'Crest from the fold, card flat open',
           Math.acos(Math.cos(a.wing) / Math.cos(a.ray)),
-          'cos(lean) = cos(wing angle) ÷ cos(ray angle)',
+          'cos(lean) = cos(crest from the glue line) ÷ cos(glue line from the fold)',
         ),
       ]
     : [];
@@ -386,11 +386,11 @@ function vFoldMeasures([a, b]: readonly [Side, Side], crest: Mm, site: FoldSite)
       ...flat,
       angle(
         'differenceFirst',
-        'Wing − ray, first side',
+        'Crest from the glue line, less the glue line from the fold, first side',
         a.wing - a.ray,
         'over a ridge the closed crest lies at this angle from the fold; it must be the same on both sides',
       ),
-      angle('differenceSecond', 'Wing − ray, second side', b.wing - b.ray, 'must equal the first side, or the figure does not lie flat'),
+      angle('differenceSecond', 'The same, second side', b.wing - b.ray, 'must equal the first side, or the figure does not lie flat'),
       mm(
         'closedReach',
         'Crest from the fold when closed',
@@ -403,16 +403,16 @@ function vFoldMeasures([a, b]: readonly [Side, Side], crest: Mm, site: FoldSite)
     ...flat,
     angle(
       'sumFirst',
-      'Ray + wing, first side',
+      'Both angles together, first side',
       a.ray + a.wing,
       'when closed the crest lies at this angle from the fold; it must be the same on both sides',
     ),
-    angle('sumSecond', 'Ray + wing, second side', b.ray + b.wing, 'must equal the first side, or the figure does not lie flat'),
+    angle('sumSecond', 'Both angles together, second side', b.ray + b.wing, 'must equal the first side, or the figure does not lie flat'),
     mm(
       'closedReach',
       'Crest from the fold when closed',
       crest * Math.sin(a.ray + a.wing),
-      `crest × sin(ray + wing); it must stay inside the leaf, ${spoken(leastDepth(site))} deep`,
+      `crest × sin(both angles together); it must stay inside the leaf, ${spoken(leastDepth(site))} deep`,
     ),
   ];
 }

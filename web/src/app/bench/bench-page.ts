@@ -7,6 +7,7 @@ import {
   NOTATIONS,
   applyFix,
   inSentence,
+  sizeRows,
   writeCardFile,
   type CardDocument,
   type CardProblem,
@@ -38,6 +39,7 @@ import { ThicknessView } from './thickness-view';
 import { AddMovement } from '../parts/add-movement';
 import type { Highlight } from '../parts/highlight';
 import { PartsTree } from '../parts/parts-tree';
+import { WordsUsed } from '../words/words-used';
 import { VerdictList } from './verdict-list';
 
 const SAVE_WORDS = {
@@ -72,6 +74,7 @@ type Look = 'standing' | 'thickness' | 'sides';
     ThicknessView,
     UndoButtons,
     VerdictList,
+    WordsUsed,
   ],
   providers: [CardSession, OpenElsewhere, RefusedFields],
   templateUrl: './bench-page.html',
@@ -117,6 +120,12 @@ export class BenchPage {
     if (this.answered() !== this.session.card()) return 'Working it out…';
     if (this.problems().length > 0) return 'Not judged: a size cannot be used.';
     return this.refusedFields.any() ? 'Not judged: a field holds what cannot be used.' : undefined;
+  });
+  /** everything that is read on this screen, for the words in it */
+  protected readonly sentences = computed(() => {
+    const card = this.session.card();
+    const sizes = card?.parts.flatMap(({ id }) => sizeRows(card, id).flatMap(({ label, help }) => [label, help])) ?? [];
+    return [...this.findings().map(({ says }) => says), ...sizes];
   });
   protected readonly s = signal(1);
   protected readonly filesShown = signal(false);

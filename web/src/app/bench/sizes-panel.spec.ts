@@ -74,7 +74,7 @@ describe('SizesPanel', () => {
   });
 
   it('gives every number that follows its reason', () => {
-    const measures = [...element().querySelectorAll('.measure')];
+    const measures = [...element().querySelectorAll('div.measure')];
     expect(measures.length).toBeGreaterThan(10);
     for (const measure of measures) expect(measure.querySelector('.because')!.textContent!.length).toBeGreaterThan(10);
   });

@@ -41,6 +41,8 @@ import type { CardChange } from './card-change';
 import { LengthField } from '../fields/length-field';
 import { NumberText } from '../fields/number-text';
 import { OwnEnvelope } from '../workshop/own-envelope';
+import { sizeDrawing } from '../words/size-drawings';
+import { DrawnSmall, type SmallDrawing } from '../words/small-drawing';
 import { PostLimits } from './post-limits';
 
 /** One size, or a list of like things with the sizes of each. */
@@ -57,7 +59,19 @@ interface Group {
 /** What the maker sets, and what follows from it with its reason. */
 @Component({
   selector: 'dip-sizes-panel',
-  imports: [ChoiceRow, FormsModule, LengthField, NgTemplateOutlet, NumberText, OwnEnvelope, PostLimits, RouterLink, Select, Textarea],
+  imports: [
+    ChoiceRow,
+    DrawnSmall,
+    FormsModule,
+    LengthField,
+    NgTemplateOutlet,
+    NumberText,
+    OwnEnvelope,
+    PostLimits,
+    RouterLink,
+    Select,
+    Textarea,
+  ],
   templateUrl: './sizes-panel.html',
   styleUrl: './sizes-panel.scss',
 })
@@ -139,6 +153,12 @@ export class SizesPanel {
 
   protected asCutOpen(rows: readonly SizeRow[]): boolean {
     return rows.some((row) => row.given || this.standing(row));
+  }
+
+  /** A small picture of what a size measures, where there is one. */
+  protected drawingOf({ owner, name }: SizeRow): SmallDrawing | undefined {
+    const part = this.card().parts.find(({ id }) => id === owner);
+    return part && sizeDrawing(part.mechanism, name);
   }
 
   protected allowed(row: SizeRow): string {

@@ -2,12 +2,13 @@ import { Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ThemeButton } from './theme-button';
 
-type Screen = 'shelf' | 'movements' | 'workshop';
+type Screen = 'shelf' | 'movements' | 'workshop' | 'words';
 
 const SCREENS: readonly { id: Screen; title: string; path: string }[] = [
   { id: 'shelf', title: 'Shelf', path: '/' },
   { id: 'movements', title: 'Movements', path: '/movements' },
   { id: 'workshop', title: 'Workshop', path: '/workshop' },
+  { id: 'words', title: 'Words', path: '/words' },
 ];
 
 /** The bar on top of the screens that belong to no single card. */

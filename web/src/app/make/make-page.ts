@@ -7,13 +7,14 @@ import { StandingView } from '../bench/standing-view';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
 import { ThemeButton } from '../frame/theme-button';
+import { WordsUsed } from '../words/words-used';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { StepDrawing } from './step-drawing';
 
 /** Making a card: one step at a time, large, to be read from where the hands are busy. */
 @Component({
   selector: 'dip-make-page',
-  imports: [NumberText, RouterLink, StandingView, StepDrawing, ThemeButton],
+  imports: [WordsUsed, NumberText, RouterLink, StandingView, StepDrawing, ThemeButton],
   templateUrl: './make-page.html',
   styleUrl: './make-page.scss',
   host: { '(document:keydown)': 'key($event)' },
