@@ -21,7 +21,7 @@ export class RealBrowser {
         '--disable-background-networking',
         '--disable-component-update',
         '--no-first-run',
-        '--window-size=1280,800',
+        '--window-size=900,600',
         '--remote-debugging-port=0',
         `--user-data-dir=${profile}`,
         'about:blank',

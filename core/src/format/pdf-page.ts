@@ -3,6 +3,7 @@ import {
   clip,
   closePath,
   endPath,
+  FillRule,
   lineTo,
   moveTo,
   PDFDocument,
@@ -17,6 +18,7 @@ import type { Loop } from '../plane/outline.js';
 import { distance, type Point } from '../plane/point.js';
 import { edgesOf, type DrawingRole, type Primitive } from '../sheet/piece-drawing.js';
 import { PrintFont } from './pdf-font.js';
+import type { StandingPicture } from './standing-picture.js';
 import { PdfTags, type TagElement, type TagRole } from './pdf-tags.js';
 import { PT } from './pdf-units.js';
 
@@ -169,6 +171,31 @@ export class MmPage {
     for (const run of font.runs(words)) {
       this.page.drawText(run.words, { x, y: at[1] * PT, size, font: run.font, color: options.soft ? SOFT : INK });
       x += run.font.widthOfTextAtSize(run.words, size);
+    }
+  }
+
+  /** How wide words are at a size (mm). */
+  widthOf(words: string, size: number): Mm {
+    return this.setting.regular.width(words, size);
+  }
+
+  /** A picture of a standing card, as large as a frame lets it be, in its middle. */
+  picture({ facets, box }: StandingPicture, frame: { x: Mm; y: Mm; width: Mm; height: Mm }): void {
+    const scale = Math.min(frame.width / box.width, frame.height / box.height);
+    const left = frame.x + (frame.width - box.width * scale) / 2 - box.x * scale;
+    const top = frame.y + (frame.height + box.height * scale) / 2 + box.y * scale;
+    for (const { path, fill, opacity } of facets) {
+      const [red, green, blue] = fill.match(/[\d.]+/g)!.map((n) => Number(n) / 255);
+      this.page.drawSvgPath(path, {
+        x: left * PT,
+        y: top * PT,
+        scale: scale * PT,
+        color: rgb(red!, green!, blue!),
+        opacity,
+        borderColor: SOFT,
+        borderWidth: 0.3 / (scale * PT),
+        fillRule: FillRule.EvenOdd,
+      });
     }
   }
 

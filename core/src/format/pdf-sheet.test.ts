@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../mechanism/catalogue.js';
+import { benchSteps } from '../plan/bench-steps.js';
 import { readsOffRuler } from '../sheet/cut-sheet.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
-import { columnBreak, inRows, scoreLabels, widthAt, type DrawnPiece } from './pdf-sheet.js';
+import { columnBreak, inRows, scoreLabels, scoreNumbers, widthAt, type DrawnPiece } from './pdf-sheet.js';
 
 /** A letter of seven points is at the most about this wide on average, in mm. */
 const LETTER = 1.37;
@@ -29,6 +30,30 @@ describe('the labels over a drawing', () => {
             }
           }
         }
+      }
+    }
+  });
+
+  it('number scores as the steps do, and say where a stop stands', () => {
+    // Folds at 75 and 150 of an easel 150 deep; its stop begins at 150 + 75.
+    const evaluation = evaluated(cardOn('easel-folded-front'));
+    const numbers = scoreNumbers(benchSteps(evaluation)).get('base')!;
+    const words = scoreLabels(evaluation.sheets[0]!, 1, 'mm', numbers).map((label) => label.words);
+    expect(words).toEqual(['1: 75 mm valley', '2: 150 mm valley', '225 mm the stop begins here']);
+  });
+
+  it('give scores of one setting one number, and every setting of a piece another', () => {
+    for (const base of CATALOGUE.filter((mechanism) => mechanism.kind === 'base')) {
+      const steps = benchSteps(evaluated(cardOn(base.id)));
+      const all = scoreNumbers(steps);
+      for (const [piece, numbers] of all) {
+        const settings = steps.flatMap((step) =>
+          step.picture?.kind === 'flat' && step.picture.piece === piece ? (step.scores ?? []) : [],
+        );
+        expect(new Set(numbers.values())).toEqual(new Set(settings.map((_, i) => i + 1)));
+        settings.forEach(({ scores, again }, i) => {
+          for (const { id } of [...scores, ...again]) expect(numbers.get(id)).toBe(i + 1);
+        });
       }
     }
   });

@@ -8,12 +8,27 @@ import { benchSteps } from '../plan/bench-steps.js';
 import { materialsOf } from '../plan/materials.js';
 import { verdictLine } from '../plan/verdict.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
+import { rectangle } from '../plane/outline.js';
+import type { BenchStep } from '../plan/step.js';
 import { pieceDrawing } from '../sheet/piece-drawing.js';
-import { LEAST_TYPE, missingLetters, MmPage, newPdf, PAPERS, savePdf, type PaperId, type PdfFonts, type PdfSetting } from './pdf-page.js';
+import {
+  LEAST_TYPE,
+  missingLetters,
+  MmPage,
+  newPdf,
+  PAPERS,
+  savePdf,
+  type PaperId,
+  type PdfFonts,
+  type PdfLine,
+  type PdfSetting,
+} from './pdf-page.js';
+import { standingPicture } from './standing-picture.js';
 import { PT } from './pdf-units.js';
 
 const MARGIN: Mm = 12;
-const DRAWING_HEIGHT: Mm = 74;
+/** Room for the drawings: more where there are many, whose text goes on over a second page anyway. */
+const drawingRoom = (pieces: number): Mm => (pieces > 3 ? 112 : 74);
 const COLUMN_GAP: Mm = 8;
 /** Labels stand in lines this far apart, as many as they need. */
 const LEVEL: Mm = 3.6;
@@ -43,14 +58,19 @@ export async function writeOnePage(
   const newPage = (): MmPage => new MmPage(setting.document.addPage([width * PT, height * PT]), setting);
   const page = newPage();
   const room = width - 2 * MARGIN;
-  const top = heading(page, setting, evaluation, { width: room, top: height - MARGIN });
-  const drawings = { x: MARGIN, y: top - DRAWING_HEIGHT, width: room, height: DRAWING_HEIGHT };
-  drawPieces(page, evaluation, drawings, setting);
+  const steps = benchSteps(evaluation, workshop);
+  const headEnd = heading(page, setting, evaluation, { width: room - PICTURE.width - COLUMN_GAP, top: height - MARGIN });
+  finished(page, evaluation, { x: width - MARGIN - PICTURE.width, y: height - MARGIN - PICTURE.height, ...PICTURE });
+  const top = Math.min(headEnd, height - MARGIN - PICTURE.height - 2);
+  const high = drawingRoom(evaluation.sheets.length);
+  const drawings = { x: MARGIN, y: top - high, width: room, height: high };
+  drawPieces(page, evaluation, { ...drawings, y: drawings.y + LEGEND, height: drawings.height - LEGEND }, setting, scoreNumbers(steps));
+  legend(page, [MARGIN, drawings.y]);
   const missing = missingLetters(setting);
   const foot: Mm = MARGIN + (missing === undefined ? 6 : 10);
   const first = { x: MARGIN, y: foot, width: room, height: drawings.y - 2 - foot };
   const further = { ...first, height: height - MARGIN - foot };
-  const pages = flow(page, newPage, setting, textOf(evaluation, workshop), first, further);
+  const pages = flow(page, newPage, setting, textOf(evaluation, workshop, steps), first, further);
   pages.forEach((own, i) => {
     if (missing !== undefined && i === 0) own.text(missing, [MARGIN, MARGIN + 4], 8, { bold: true });
     own.text('Estimates, not guarantees: try on scrap first. Knives cut: away from fingers, on a mat.', [MARGIN, MARGIN], 8, {
@@ -87,6 +107,36 @@ function heading(page: MmPage, { regular, bold, tags }: PdfSetting, evaluation: 
     }
   }
   return y - 4;
+}
+
+/** The finished card, at the head of the page. */
+const PICTURE = { width: 46, height: 30 } as const;
+
+function finished(page: MmPage, evaluation: Evaluation, frame: Frame): void {
+  const at = evaluation.design.base.rest.says;
+  page.as('Figure', () => page.picture(standingPicture(evaluation), frame), `The finished card, ${at}`);
+}
+
+/** What the lines of the drawings mean, in one row under them. */
+const LEGEND: Mm = 5;
+const LEGEND_ENTRIES: readonly { line: PdfLine; words: string }[] = [
+  { line: 'cut', words: 'cut' },
+  { line: 'mountain', words: 'mountain, folds away from you' },
+  { line: 'valley', words: 'valley, folds toward you' },
+  { line: 'pencil', words: 'pencil' },
+  { line: 'hatch', words: 'glue' },
+];
+
+function legend(page: MmPage, [left, y]: Point): void {
+  let x = left;
+  page.as('P', () => {
+    for (const { line, words } of LEGEND_ENTRIES) {
+      if (line === 'hatch') page.hatch(rectangle(x, y - 0.4, 9, 2.4));
+      else page.line([x, y + 0.8], [x + 9, y + 0.8], line);
+      page.text(words, [x + 10.5, y], 7);
+      x += 10.5 + page.widthOf(words, 7) + 6;
+    }
+  });
 }
 
 interface Frame {
@@ -150,15 +200,26 @@ export function inRows(
   return set;
 }
 
-function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame, { regular, bold }: PdfSetting): void {
+function drawPieces(
+  page: MmPage,
+  { sheets, design }: Evaluation,
+  frame: Frame,
+  { regular, bold }: PdfSetting,
+  numbers: ReadonlyMap<string, ScoreNumbers>,
+): void {
+  const { notation } = design.card;
+  const labels = (sheet: CutSheet, drawnAt: number): ScoreLabel[] =>
+    scoreLabels(sheet, drawnAt, notation, numbers.get(sheet.piece.id) ?? new Map<string, number>());
+  const under = (sheet: CutSheet): string =>
+    `${sayLength(sheet.width, notation)} across × ${sayLength(sheet.height, notation)} along, ${sheet.piece.faceUp}`;
   const name = (sheet: CutSheet): string => bold.shortened(sheet.piece.name, 8, frame.width / 2);
   const { scale, places, feet } = inRows(
     sheets.map((sheet) => ({
       width: sheet.width,
       height: sheet.height,
-      words: Math.max(bold.width(name(sheet), 8), regular.width(sheet.piece.faceUp, 7)),
-      levels: (drawnAt) => Math.max(0, ...scoreLabels(sheet, drawnAt, design.card.notation).map(({ level }) => level + 1)),
-      labels: scoreLabels(sheet, 1, design.card.notation).map(({ x, words }) => ({
+      words: Math.max(bold.width(name(sheet), 8), regular.width(under(sheet), 7)),
+      levels: (drawnAt) => Math.max(0, ...labels(sheet, drawnAt).map(({ level }) => level + 1)),
+      labels: labels(sheet, 1).map(({ x, words }) => ({
         x,
         words: regular.width(words, 7) + 1,
       })),
@@ -169,21 +230,28 @@ function drawPieces(page: MmPage, { sheets, design }: Evaluation, frame: Frame, 
     const { row, x } = places[i]!;
     const foot = frame.y + frame.height - feet[row]!;
     const said = `Flat piece ${sheet.piece.name}, ${sayLength(sheet.width, design.card.notation)} by ${sayLength(sheet.height, design.card.notation)}`;
-    page.as('Figure', () => drawPiece(page, sheet, name(sheet), [frame.x + x, foot], scale, design.card.notation), said);
+    const words = { name: name(sheet), under: under(sheet), labels: labels(sheet, scale) };
+    page.as('Figure', () => drawPiece(page, sheet, words, [frame.x + x, foot], scale), said);
   });
 }
 
-function drawPiece(page: MmPage, sheet: CutSheet, name: string, [left, bottom]: Point, scale: number, notation: Notation): void {
+interface PieceWords {
+  name: string;
+  under: string;
+  labels: readonly ScoreLabel[];
+}
+
+function drawPiece(page: MmPage, sheet: CutSheet, { name, under, labels }: PieceWords, [left, bottom]: Point, scale: number): void {
   const at = ([x, y]: Point): Point => [left + x * scale, bottom + y * scale];
   page.piece(pieceDrawing(sheet), at);
   const top = bottom + sheet.height * scale;
-  for (const label of scoreLabels(sheet, scale, notation)) {
+  for (const label of labels) {
     const [x, lift] = [left + label.x, LEVEL * label.level];
     page.line([x, top], [x, top + 1.5 + lift], 'thin');
     page.text(label.words, [x + 0.5, top + 2 + lift], 7);
   }
   page.text(name, [left, bottom - 3.6], 8, { bold: true });
-  page.text(sheet.piece.faceUp, [left, bottom - 7], 7, { soft: true });
+  page.text(under, [left, bottom - 7], 7, { soft: true });
 }
 
 /** What stands above a drawn score: how far from the drawing's left edge, and how many lines up. */
@@ -197,13 +265,19 @@ export interface ScoreLabel {
  * The labels over a drawing, each reading once: a score that a window interrupts is one reading on the board. A label
  * whose words reach over scores to the right of it stands a line higher than theirs, so that no leader crosses words.
  */
-export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation): ScoreLabel[] {
+export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation, numbers?: ScoreNumbers): ScoreLabel[] {
   const said = new Set<string>();
-  const readings = sheet.scores
+  const told = (id: string): string => (numbers?.has(id) ? `${numbers.get(id)}: ` : '');
+  const scores = sheet.scores
     .filter(readsOffRuler)
-    .map((score) => ({ words: `${sayLength(score.from[0], notation)} ${score.fold}`, x: score.from[0] * scale }))
-    .filter(({ words }) => !said.has(words) && said.add(words))
-    .sort((a, b) => b.x - a.x);
+    .map(({ id, from, fold }) => ({ words: `${told(id)}${sayLength(from[0], notation)} ${fold}`, x: from[0] * scale }));
+  // An upright pencil line says what it is for: where a stop stands, where a fold comes to lie.
+  const marks = numbers
+    ? sheet.marks
+        .filter(({ from, to, face }) => face !== 'down' && Math.abs(from[0] - to[0]) < 1e-6)
+        .map(({ from, says }) => ({ words: `${sayLength(from[0], notation)} ${says}`, x: from[0] * scale }))
+    : [];
+  const readings = [...scores, ...marks].filter(({ words }) => !said.has(words) && said.add(words)).sort((a, b) => b.x - a.x);
   const placed: ScoreLabel[] = [];
   for (const reading of readings) {
     const under = placed.filter(({ x }) => x < reading.x + labelWidth(reading.words));
@@ -212,7 +286,28 @@ export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation):
   return placed.reverse();
 }
 
-function textOf(evaluation: Evaluation, workshop: Workshop): TextLine[] {
+/** The numbers that scores of one piece have in the steps, by the ids of the scores; those of one setting have one number. */
+export type ScoreNumbers = ReadonlyMap<string, number>;
+
+/** The settings of every piece numbered in the order of its steps, through all of them. */
+export function scoreNumbers(steps: readonly BenchStep[]): ReadonlyMap<string, ScoreNumbers> {
+  const byPiece = new Map<string, Map<string, number>>();
+  for (const { picture, scores = [] } of steps) {
+    if (picture?.kind !== 'flat') continue;
+    const own = byPiece.get(picture.piece) ?? new Map<string, number>();
+    byPiece.set(picture.piece, own);
+    for (const reading of scores) {
+      const next = 1 + Math.max(0, ...own.values());
+      for (const { id } of [...reading.scores, ...reading.again]) own.set(id, next);
+    }
+  }
+  return byPiece;
+}
+
+function textOf(evaluation: Evaluation, workshop: Workshop, steps: readonly BenchStep[]): TextLine[] {
+  const numbers = scoreNumbers(steps);
+  const numberOf = ({ picture }: BenchStep, { scores }: NonNullable<BenchStep['scores']>[number]): number | undefined =>
+    picture?.kind === 'flat' ? numbers.get(picture.piece)?.get(scores[0]!.id) : undefined;
   const { notation } = evaluation.design.card;
   const heading = (words: string): TextLine => ({ words, bold: true, space: true });
   const { note } = evaluation.design.card;
@@ -225,12 +320,14 @@ function textOf(evaluation: Evaluation, workshop: Workshop): TextLine[] {
       words: `${label}: ${unit === 'rad' ? printAngle(value) : sayLength(value, notation)}`,
     })),
     heading('Steps'),
-    ...benchSteps(evaluation, workshop)
-      .slice(1)
-      .flatMap((step, i): TextLine[] => [
-        { words: `${i + 1}. ${step.title}`, bold: true },
-        { words: [...step.says, ...(step.scores ?? []).map((r, k) => `${k + 1}: ${sayLength(r.at, notation)} (${r.words})`)].join(' ') },
-      ]),
+    ...steps.slice(1).flatMap((step, i): TextLine[] => [
+      { words: `${i + 1}. ${step.title}`, bold: true },
+      {
+        words: [...step.says, ...(step.scores ?? []).map((r) => `${numberOf(step, r)}: ${sayLength(r.at, notation)} (${r.words})`)].join(
+          ' ',
+        ),
+      },
+    ]),
   ];
 }
 
