@@ -3,7 +3,7 @@ export * from './measure/units.js';
 export * from './measure/parse.js';
 export * from './measure/print.js';
 export * from './measure/ruler.js';
-export { told } from './measure/sentence.js';
+export { sayInWords, told } from './measure/sentence.js';
 export * from './plane/point.js';
 export { place, type Placement } from './plane/placement.js';
 export * from './plane/outline.js';

@@ -1,6 +1,6 @@
 import { ROOT } from '../card/document.js';
 import { printAngle, sayLength } from '../measure/print.js';
-import { toDegrees } from '../measure/units.js';
+import { markedLike, toDegrees } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
 
 /** How numbers and columns are written: a spreadsheet reads what its country writes. */
@@ -17,7 +17,8 @@ export function writeCsv({ measures, sheets, design }: Evaluation, dialect: CsvD
     const text = String(Number(value.toFixed(3)));
     return dialect === 'point' ? text : text.replace('.', ',');
   };
-  const read = (mm: number): string => sayLength(mm, design.card.notation);
+  const notation = markedLike(design.card.notation, dialect === 'point' ? 'mm' : 'mm/comma');
+  const read = (mm: number): string => sayLength(mm, notation);
   const rows = [
     ['part', 'piece', 'measure', 'value', 'unit', 'as read', 'why'],
     ...measures.map(({ owner, label, value, unit, because }) => [
@@ -26,7 +27,7 @@ export function writeCsv({ measures, sheets, design }: Evaluation, dialect: CsvD
       label,
       number(unit === 'rad' ? toDegrees(value) : value),
       unit === 'rad' ? 'deg' : 'mm',
-      unit === 'rad' ? printAngle(value) : read(value),
+      unit === 'rad' ? printAngle(value, notation) : read(value),
       because,
     ]),
     ...sheets.flatMap(({ piece, scores }) =>

@@ -317,7 +317,7 @@ function textOf(evaluation: Evaluation, workshop: Workshop, steps: readonly Benc
     ...materialsOf(evaluation, workshop).map(({ what, detail }) => ({ words: `${what}: ${detail}` })),
     heading('Measures'),
     ...evaluation.measures.map(({ label, value, unit }) => ({
-      words: `${label}: ${unit === 'rad' ? printAngle(value) : sayLength(value, notation)}`,
+      words: `${label}: ${unit === 'rad' ? printAngle(value, notation) : sayLength(value, notation)}`,
     })),
     heading('Steps'),
     ...steps.slice(1).flatMap((step, i): TextLine[] => [

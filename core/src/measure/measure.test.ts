@@ -4,9 +4,9 @@ import { parseAngle, parseCount, parseGrams, parseLength } from './parse.js';
 import { printLength, sayLength } from './print.js';
 import { spoken, told } from './sentence.js';
 import { grooveWords, nearestGroove, rulerWords } from './ruler.js';
-import { MM_PER_INCH, type Notation } from './units.js';
+import { markedLike, metricUnit, MM_PER_INCH, type Notation } from './units.js';
 
-const NOTATIONS: Notation[] = ['mm', 'cm', 'inch/8', 'inch/16', 'inch/32'];
+const NOTATIONS: Notation[] = ['mm', 'cm', 'mm/comma', 'cm/comma', 'inch/8', 'inch/16', 'inch/32'];
 
 describe('reading a length', () => {
   it.each(['3 5/8', '3⅝"', '3.625in', '92.075 mm', '9,2075cm', '3⁵⁄₈ in', '3-5/8 inches', ' 3 5/8″ '])(
@@ -71,7 +71,7 @@ describe('printing a length', () => {
         const read = parseLength(says, notation, 'x');
         expect(read.ok && Math.abs(read.value - length)).toBeLessThanOrEqual(0.0501);
         // One unit, the maker's own, and only once.
-        expect(says.match(/mm|cm|in/g)).toEqual([notation.startsWith('inch') ? 'in' : notation]);
+        expect(says.match(/mm|cm|in/g)).toEqual([notation.startsWith('inch') ? 'in' : metricUnit(notation)]);
       }),
     );
     // Hundredths of a millimetre are nobody's to set; off the marks an inch is told in thousandths.
@@ -148,6 +148,13 @@ describe('telling a sentence in another notation', () => {
     expect(told(sentence, 'cm')).toContain('2.22 cm past the fold; the gap is 0.4 mm, the envelope C5, 229 × 162 mm');
   });
 
+  it('tells lengths, angles and weights with a comma to who reads commas, and leaves names alone', () => {
+    const words = `At 66.4° it is off by ${spoken(0.25)} of ${spoken(22.25)}; 12.5 g of Clear film, 0.19 mm.`;
+    expect(told(words, 'mm/comma')).toBe('At 66,4° it is off by 0,25 mm of 22,3 mm; 12,5 g of Clear film, 0.19 mm.');
+    expect(told(words, 'cm/comma')).toBe('At 66,4° it is off by 0,25 mm of 2,23 cm; 12,5 g of Clear film, 0.19 mm.');
+    expect(told(words, 'mm')).toContain('At 66.4°');
+  });
+
   it('never tells something thin as nothing', () => {
     expect(told(spoken(0.02), 'inch/8')).toBe('0.001 in');
     expect(told(spoken(0.02), 'mm')).toBe('0.02 mm');
@@ -165,5 +172,28 @@ describe('telling a sentence in another notation', () => {
         expect(told(words, notation as Notation)).toBe(words);
       }),
     );
+  });
+});
+
+describe('a decimal comma', () => {
+  it('is printed and read back, in every metric notation', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 9999 }), fc.constantFrom('mm/comma' as const, 'cm/comma' as const), (tenths, notation) => {
+        const { text } = printLength(tenths / 10, notation);
+        expect(text).not.toContain('.');
+        const reading = parseLength(text, notation, 'Depth');
+        expect(reading).toEqual({ ok: true, value: expect.closeTo(tenths / 10, 9) });
+        const [bare] = text.split(' ');
+        expect(parseLength(bare!, notation, 'Depth')).toEqual({ ok: true, value: expect.closeTo(tenths / 10, 9) });
+        // Apart from its mark it says what the point says.
+        expect(text.replace(',', '.')).toBe(printLength(tenths / 10, metricUnit(notation)).text);
+      }),
+    );
+  });
+
+  it('is that of the reader on a metric board, and none on an inch board', () => {
+    expect(markedLike('cm', 'mm/comma')).toBe('cm/comma');
+    expect(markedLike('cm/comma', 'mm')).toBe('cm');
+    expect(markedLike('inch/16', 'mm/comma')).toBe('inch/16');
   });
 });

@@ -1,5 +1,5 @@
 import Fraction from 'fraction.js';
-import { MM_PER_INCH, toRadians, type Mm, type Notation, type Radians } from './units.js';
+import { metricUnit, MM_PER_INCH, toRadians, type Mm, type Notation, type Radians } from './units.js';
 
 /** The outcome of reading what a person typed: a value, or one sentence saying what is wrong. */
 export type Reading<T> = { ok: true; value: T } | { ok: false; problem: string };
@@ -68,7 +68,7 @@ export function parseLength(typed: string, notation: Notation, field: string): R
   if (whole !== undefined) amount = new Fraction(whole).add(`${topOfMixed}/${bottomOfMixed}`).valueOf();
   else if (isFraction) amount = new Fraction(`${top}/${bottom}`).valueOf();
   else amount = Number(decimal);
-  const bareUnit = isFraction || notation.startsWith('inch') ? 'in' : notation;
+  const bareUnit = isFraction || notation.startsWith('inch') ? 'in' : metricUnit(notation);
   const perUnit = MM_PER_UNIT[unitName ? unitName : bareUnit];
   if (perUnit === undefined || !Number.isFinite(amount)) return unreadable();
   return { ok: true, value: (minus ? -1 : 1) * amount * perUnit };

@@ -1,5 +1,5 @@
 import Fraction from 'fraction.js';
-import { inchDenominator, MM_PER_INCH, toDegrees, type Mm, type Notation, type Radians } from './units.js';
+import { hasComma, inchDenominator, metricUnit, MM_PER_INCH, toDegrees, type Mm, type Notation, type Radians } from './units.js';
 
 /** A length set for reading: the nearest mark of the notation, and how far the true length is from it. */
 export interface PrintedLength {
@@ -24,11 +24,10 @@ const ON_MARK: Mm = 0.005;
 export function printLength(length: Mm, notation: Notation): PrintedLength {
   const denominator = inchDenominator(notation);
   if (denominator === undefined) {
-    const decimals = notation === 'mm' ? 1 : 2;
-    const perUnit = notation === 'mm' ? 1 : 10;
-    const rounded = Number((length / perUnit).toFixed(decimals));
-    const whole = String(rounded);
-    const unit = notation as 'mm' | 'cm';
+    const unit = metricUnit(notation);
+    const perUnit = unit === 'mm' ? 1 : 10;
+    const rounded = Number((length / perUnit).toFixed(unit === 'mm' ? 1 : 2));
+    const whole = decimal(rounded, notation);
     return { text: `${whole} ${unit}`, whole, unit, off: cleared(length - rounded * perUnit) };
   }
   const marks = Math.round((Math.abs(length) / MM_PER_INCH) * denominator);
@@ -67,25 +66,28 @@ export function readLength(length: Mm, notation: Notation): PrintedLength {
 export function sayLength(length: Mm, notation: Notation): string {
   const { text, off, whole, numerator } = readLength(length, notation);
   // Something that is there is not told as nothing, however thin it is.
-  const isTold = off === 0 && (Number(whole) !== 0 || numerator !== undefined);
+  const isTold = off === 0 && (whole !== '0' || numerator !== undefined);
   // Metric readings leave nothing to tell.
   return isTold || inchDenominator(notation) === undefined ? text : `${Number((length / MM_PER_INCH).toFixed(3))} in`;
 }
 
+/** A number with the decimal mark of a notation. */
+const decimal = (value: number, notation: Notation): string => (hasComma(notation) ? String(value).replace('.', ',') : String(value));
+
 /** An angle in degrees to a tenth, as makers read a protractor. */
-export function printAngle(angle: Radians): string {
-  return `${Number(toDegrees(angle).toFixed(1))}°`;
+export function printAngle(angle: Radians, notation: Notation = 'mm'): string {
+  return `${decimal(Number(toDegrees(angle).toFixed(1)), notation)}°`;
 }
 
 /** A length in mm for a sentence: two decimals below 1 mm, one above. */
-export function plainMm(length: Mm): string {
+export function plainMm(length: Mm, notation: Notation = 'mm'): string {
   const decimals = Math.abs(length) < 1 ? 2 : 1;
-  return `${Number(length.toFixed(decimals))} mm`;
+  return `${decimal(Number(length.toFixed(decimals)), notation)} mm`;
 }
 
 /** A weight to a tenth of a gram. */
-export function printGrams(grams: number): string {
-  return `${Number(grams.toFixed(1))} g`;
+export function printGrams(grams: number, notation: Notation = 'mm'): string {
+  return `${decimal(Number(grams.toFixed(1)), notation)} g`;
 }
 
 /** Words as they begin a sentence. */

@@ -1,5 +1,5 @@
-import { plainMm, sayLength } from './print.js';
-import { inchDenominator, type Mm, type Notation } from './units.js';
+import { plainMm, printLength, sayLength } from './print.js';
+import { hasComma, inchDenominator, metricUnit, type Mm, type Notation } from './units.js';
 
 /**
  * A sentence with lengths in it that are not printed yet. Whoever writes it knows the length, whoever shows it knows how
@@ -19,22 +19,25 @@ export const spoken = (length: Mm): Sentence => `${BEGIN}${length}${END}`;
 
 /** A sentence with its lengths in the maker's notation: for an inch ruler a fraction on its marks and decimals between them, never both units. */
 export function told(sentence: Sentence, notation: Notation): string {
-  if (!sentence.includes(BEGIN)) return sentence;
   const [first, ...rest] = sentence.split(BEGIN);
   return (
-    first! +
+    otherNumbers(first!, notation) +
     rest
       .map((part) => {
         const end = part.indexOf(END);
-        return sayInWords(Number(part.slice(0, end)), notation) + part.slice(end + 1);
+        return sayInWords(Number(part.slice(0, end)), notation) + otherNumbers(part.slice(end + 1), notation);
       })
       .join('')
   );
 }
 
+/** Angles and weights are the same in every notation, but for the decimal mark. Names that hold numbers keep them. */
+const otherNumbers = (words: string, notation: Notation): string =>
+  hasComma(notation) ? words.replace(/(\d)\.(\d+)(?=°| g\b)/g, '$1,$2') : words;
+
 /** A length in a sentence, of any size: gaps and thicknesses in mm on metric rulers, an inch maker's in inches alone. */
 export function sayInWords(length: Mm, notation: Notation): string {
   if (inchDenominator(notation) !== undefined) return sayLength(length, notation);
-  if (notation === 'mm' || Math.abs(length) < TOLD_IN_MM) return plainMm(length);
-  return `${Number((length / 10).toFixed(2))} cm`;
+  if (metricUnit(notation) === 'mm' || Math.abs(length) < TOLD_IN_MM) return plainMm(length, notation);
+  return printLength(length, notation).text;
 }

@@ -1,6 +1,6 @@
 import { GROOVE_CATCH, grooveWords, nearestGroove, rulerWords, type GrooveRuler } from '../measure/ruler.js';
 import { sayInWords } from '../measure/sentence.js';
-import type { Mm, Notation } from '../measure/units.js';
+import { markedLike, type Mm, type Notation } from '../measure/units.js';
 
 /** A scoring board, or no board at all (pencil, rule and bone folder: any position can be scored). */
 export interface Board extends GrooveRuler {
@@ -25,8 +25,9 @@ export function offGroove(at: Mm, board: Board): Mm | undefined {
 export function boardWords(at: Mm, board: Board, notation: Notation, allowed?: Mm): string {
   if (board.free) return rulerWords(at, notation);
   const off = offGroove(at, board);
-  if (off === undefined || offKeptGroove(at, allowed, board) !== undefined) return grooveWords(at, board, board.notation);
-  return `${grooveWords(nearestGroove(at, board).at, board, board.notation)}: the groove is ${sayInWords(Math.abs(off), board.notation)} ${off > 0 ? 'short' : 'over'}, which the fold takes up`;
+  const own = markedLike(board.notation, notation);
+  if (off === undefined || offKeptGroove(at, allowed, board) !== undefined) return grooveWords(at, board, own);
+  return `${grooveWords(nearestGroove(at, board).at, board, own)}: the groove is ${sayInWords(Math.abs(off), own)} ${off > 0 ? 'short' : 'over'}, which the fold takes up`;
 }
 
 /** More than this is no play: the groove beside it would show. */

@@ -64,13 +64,14 @@ export class OpeningControl implements OnDestroy {
   });
 
   protected readonly marks = computed((): OpeningMark[] => {
-    const { findings, motion } = this.evaluation();
+    const { findings, motion, design } = this.evaluation();
+    const { notation } = design.card;
     const marks: OpeningMark[] = [];
     for (const { severity, at, says } of findings) {
       if (severity === 'pass' || at === undefined || at <= 0 || at >= 1) continue;
       const near = marks.find((mark) => Math.abs(mark.s - at) < TOGETHER);
       if (near) near.says += ` ${says}`;
-      else marks.push({ s: at, severity, says: `${printAngle(frameBetween(motion, at).opening)}: ${says}` });
+      else marks.push({ s: at, severity, says: `${printAngle(frameBetween(motion, at).opening, notation)}: ${says}` });
     }
     return marks;
   });

@@ -1,5 +1,5 @@
 import { afterNextRender, Component, computed, effect, ElementRef, input, OnDestroy, signal, viewChild } from '@angular/core';
-import { frameBetween, printAngle, printLength, readTracked, type Evaluation } from '@diptychon/core';
+import { frameBetween, printAngle, readTracked, sayLength, type Evaluation } from '@diptychon/core';
 import { summarise } from './verdict-list';
 import type { PaperScene, ViewName } from './paper-scene';
 
@@ -46,12 +46,13 @@ export class StandingView implements OnDestroy {
   /** The pose and verdict in words, for who cannot see the drawing. */
   protected readonly pose = computed(() => {
     const known = this.evaluation();
+    const { notation } = known.design.card;
     const frame = frameBetween(known.motion, this.s());
     const readings = known.design.tracked.map((tracked) => {
       const value = readTracked(known, tracked, frame);
-      return `${tracked.label.toLowerCase()} ${tracked.kind === 'angle' ? printAngle(value) : printLength(value, known.design.card.notation).text}`;
+      return `${tracked.label.toLowerCase()} ${tracked.kind === 'angle' ? printAngle(value, notation) : sayLength(value, notation)}`;
     });
-    return `Open ${printAngle(frame.opening)}${readings.length ? `: ${readings.join(', ')}` : ''}. ${this.instead() ?? summarise(known.findings)}`;
+    return `Open ${printAngle(frame.opening, notation)}${readings.length ? `: ${readings.join(', ')}` : ''}. ${this.instead() ?? summarise(known.findings)}`;
   });
 
   constructor() {

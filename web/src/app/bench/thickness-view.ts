@@ -1,5 +1,5 @@
 import { Component, computed, effect, ElementRef, inject, input, linkedSignal, signal, viewChild } from '@angular/core';
-import { layersAt, plainMm, sayLength, type Evaluation, type Point, type ThicknessMap } from '@diptychon/core';
+import { layersAt, sayInWords, sayLength, type Evaluation, type Point, type ThicknessMap } from '@diptychon/core';
 import { Evaluator } from '../evaluation/evaluator';
 
 /** Paper, chanterelle, bark: thin to thick. One hue that darkens, so that it reads in grey as well. */
@@ -58,7 +58,7 @@ const PROBE_STEP = 0.02;
 export class ThicknessView {
   readonly evaluation = input.required<Evaluation>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
-  protected readonly mm = plainMm;
+  protected readonly mm = (thickness: number): string => sayInWords(thickness, this.evaluation().design.card.notation);
   private readonly evaluator = inject(Evaluator);
   /** the map that was last worked out, or an empty one of this card's size until then */
   private readonly known = signal<ThicknessMap | undefined>(undefined);
@@ -91,9 +91,9 @@ export class ThicknessView {
     const { notation } = design.card;
     const sides = { fold: 'the fold', lower: 'the lower end', ...design.base.sides };
     return {
-      thickness: plainMm(thickness),
+      thickness: this.mm(thickness),
       where: `thick, ${sayLength(Math.round(at[0] - minX), notation)} from ${sides.fold}, ${sayLength(Math.round(at[1] - minY), notation)} from ${sides.lower}`,
-      layers: layers.map(({ name, thickness: own }) => `${name}, ${plainMm(own)}`).reverse(),
+      layers: layers.map(({ name, thickness: own }) => `${name}, ${this.mm(own)}`).reverse(),
     };
   });
 

@@ -150,8 +150,8 @@ export class LengthField {
 
   private print(value: number): string {
     if (this.kind() === 'count') return String(value);
-    if (this.kind() === 'weight') return printGrams(value);
-    return this.kind() === 'angle' ? printAngle(value) : sayLength(value, this.notation());
+    if (this.kind() === 'weight') return printGrams(value, this.notation());
+    return this.kind() === 'angle' ? printAngle(value, this.notation()) : sayLength(value, this.notation());
   }
 
   private read(text: string): Reading<number> {

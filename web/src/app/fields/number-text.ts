@@ -47,6 +47,6 @@ export class NumberText {
   readonly notation = input.required<Notation>();
   protected readonly printed = computed(() => readLength(this.value(), this.notation()));
   protected readonly said = computed(() => sayLength(this.value(), this.notation()));
-  protected readonly angle = computed(() => printAngle(this.value()));
+  protected readonly angle = computed(() => printAngle(this.value(), this.notation()));
   protected readonly decimals = computed(() => this.said().split(' ')[0]!);
 }
