@@ -32,7 +32,10 @@ export async function cycles(next: () => number, count: number, say: (words: str
   try {
     for (let i = 0; i < count; i++) {
       const way = WAYS[Math.floor(next() * WAYS.length)]!;
-      for (const words of await trial.cycle(i, way)) lost.push(`cycle ${i} (${way}): ${words}`);
+      for (const words of await trial.cycle(i, way)) {
+        lost.push(`cycle ${i} (${way}): ${words}`);
+        say(lost.at(-1)!);
+      }
       if (i % 20 === 19) say(`${i + 1} cycles, ${lost.length} lost`);
     }
   } finally {
