@@ -50,7 +50,8 @@ class Trial {
   private port = 0;
   private browser!: RealBrowser;
   private tabs: Page[] = [];
-  private expected = new Set<string>();
+  /** words that must be somewhere, each with the mishap of the cycle in which it was written */
+  private expected = new Map<string, Way>();
 
   constructor(private readonly next: () => number) {}
 
@@ -80,7 +81,7 @@ class Trial {
       await notes.fill(`${before.length > LONGEST_NOTE ? '' : before} ${word}`.trim());
       if (before.length > LONGEST_NOTE) for (const old of before.split(' ')) this.expected.delete(old);
       await tab.waitForTimeout(last ? DRAWN : Math.floor(this.next() * 300));
-      this.expected.add(word);
+      this.expected.set(word, way);
       if (last) await this.mishap(way, tab);
     }
     return this.missing();
@@ -168,10 +169,11 @@ class Trial {
             .catch(() => '');
           for (const word of value.split(' ')) shown.add(word);
         }
-        const lost = [...this.expected].filter((word) => !shown.has(word));
+        const lost = [...this.expected.keys()].filter((word) => !shown.has(word));
         if (lost.length === 0 || tries === 2) {
+          const told = lost.map((word) => `${word}, written before a mishap of the kind ${this.expected.get(word)}`);
           for (const word of lost) this.expected.delete(word);
-          return lost;
+          return told;
         }
         await page.waitForTimeout(700);
       }

@@ -33,20 +33,6 @@ import { Preferences } from './frame/preferences';
     <p-toast position="bottom-left" />
   `,
   styles: `
-    .skip {
-      position: absolute;
-      z-index: 10;
-      top: -4rem;
-      left: 0.5rem;
-      padding: 0.6rem 1rem;
-      border: 1px solid var(--line);
-      border-radius: 0.4rem;
-      background: var(--sheet);
-      color: var(--ink);
-    }
-    .skip:focus {
-      top: 0.5rem;
-    }
     .new-version {
       margin: 0;
       padding: 0.5rem 1rem;

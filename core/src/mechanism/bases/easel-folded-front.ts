@@ -34,7 +34,7 @@ export const easelFoldedFront: Base = {
   gives: ['a display that leans'],
   needs: ['base card', 'card for a display', 'foam or layers for a stop'],
   mayGoWrong: ['glue on the upper half of the front: it cannot fold', 'a stop lower than the foot is thick: it slips over'],
-  alternatives: [leanAlternative(sidesOf, 'Sets the stop distance: stop = depth × cos(lean).')],
+  alternatives: [leanAlternative(sidesOf, 'Sets the stop distance that gives this lean.')],
   sizes: [
     depthSize(150),
     lengthSize(105),

@@ -41,7 +41,7 @@ export const easelShape: Base = {
   gives: ['a display that leans', 'any outline'],
   needs: ['base card', 'card for a display', 'foam or layers for a stop'],
   mayGoWrong: ['a short chord tears', 'a shape that stands on one point rocks sideways', 'glue over the middle score'],
-  alternatives: [leanAlternative(sidesOf, 'Sets the stop distance: stop = hinge height × cos(lean).')],
+  alternatives: [leanAlternative(sidesOf, 'Sets the stop distance that gives this lean.')],
   forClosedSize: (across) => ({ size: across }),
   sizes: [
     {

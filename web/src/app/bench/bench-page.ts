@@ -217,6 +217,8 @@ export class BenchPage {
       { words: 'Make it, step by step', run: () => void this.router.navigate(['/card', this.id(), 'make']) },
       { words: 'Open the card', run: () => this.s.set(1) },
       { words: 'Close the card', run: () => this.s.set(0) },
+      { words: 'Go to the verdicts', run: () => this.toVerdicts() },
+      ...this.findings().flatMap((finding) => (finding.fix ? [{ words: finding.fix.says, run: () => this.fix(finding) }] : [])),
       ...NOTATIONS.map(({ id, label }) => ({ words: `Measure in ${label.toLowerCase()}`, run: () => this.setNotation(id) })),
       ...(this.session.undoWhat() ? [{ words: `Undo: ${this.session.undoWhat()}`, keys: 'Ctrl + Z', run: () => this.undo() }] : []),
       ...(this.session.redoWhat()
@@ -251,6 +253,11 @@ export class BenchPage {
   protected show(finding: Finding): void {
     this.shown.update((before) => (before?.id === finding.id ? undefined : finding));
     if (this.shown() && finding.at !== undefined) this.s.set(finding.at);
+  }
+
+  /** Past sizes and drawings: the first thing there is the first fix. */
+  protected toVerdicts(): void {
+    document.querySelector<HTMLElement>('.verdicts')?.focus();
   }
 
   protected backToGood(): void {

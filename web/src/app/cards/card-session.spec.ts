@@ -161,6 +161,16 @@ describe('CardSession', () => {
     vi.unstubAllGlobals();
   });
 
+  it('saves by itself once there is room again', async () => {
+    const save = vi.spyOn(store, 'save').mockRejectedValueOnce(new Error('full'));
+    session.change('Depth', deeper(139));
+    await vi.waitFor(() => expect(session.saveState()).toBe('failed'));
+    await vi.waitFor(() => expect(session.saveState()).toBe('saved'), 4000);
+    expect(save).toHaveBeenCalledTimes(2);
+    expect(depthOf((await store.get(easel.id))?.card)).toBe(139);
+    save.mockRestore();
+  });
+
   it('says so when what was decided cannot be done', async () => {
     const kept = (await store.get(easel.id))!;
     await store.save({ card: setSize(kept.card, 'base', 'depth', 118), over: kept.revision });

@@ -16,6 +16,8 @@ export type SaveState = 'saved' | 'saving' | 'conflict' | 'gone' | 'failed' | 'u
 /** Changes of the same thing closer together than this are one step to undo. */
 const SAME_STEP_MS = 800;
 const SAVE_AFTER_MS = 150;
+/** Room may be made, and storage may come back: a save that failed is tried again so often. */
+const TRY_AGAIN_MS = 2000;
 const MOST_STEPS = 200;
 
 /** The card on the bench: its present state, what can be undone, and whether it is saved. */
@@ -32,6 +34,7 @@ export class CardSession {
   private takes: readonly UnsavedChange[] = [];
   private count = 0;
   private saving: Promise<void> = Promise.resolve();
+  private trying: ReturnType<typeof setTimeout> | undefined;
   private lastWhat = '';
   private lastChange = 0;
   private lastTyped: string | undefined;
@@ -52,6 +55,7 @@ export class CardSession {
     addEventListener('pagehide', this.flushNow);
     inject(DestroyRef).onDestroy(() => {
       removeEventListener('pagehide', this.flushNow);
+      clearTimeout(this.trying);
       this.flushNow();
     });
   }
@@ -146,6 +150,15 @@ export class CardSession {
     await this.save();
   }
 
+  private tryAgain(): void {
+    clearTimeout(this.trying);
+    this.trying = setTimeout(() => {
+      if (this.saveState() !== 'failed') return;
+      this.note();
+      void this.save();
+    }, TRY_AGAIN_MS);
+  }
+
   /** What the maker decided, and a save over what is there now. What cannot be done is said, and nothing is lost by it. */
   private async decide(work: (mine: CardDocument) => Promise<void>): Promise<void> {
     try {
@@ -237,6 +250,7 @@ export class CardSession {
               : 'failed',
       );
       if (this.stands()) this.note();
+      else if (this.saveState() === 'failed') this.tryAgain();
     }
   }
 }
