@@ -64,6 +64,8 @@ export default tseslint.config(
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {
+      // State is in signals: a component is looked at again only when what it reads has changed.
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'dip', style: 'kebab-case' }],
     },
   },

@@ -29,7 +29,7 @@ test('units switch without changing the card', async ({ page }) => {
   await openDemo(page, 'Chanterelle');
   await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('5 in');
   await page.locator('p-select').filter({ hasText: 'Inches, sixteenths' }).click();
-  await page.getByRole('option', { name: 'Centimetres' }).click();
+  await page.getByRole('option', { name: 'Centimetres', exact: true }).click();
   await expect(page.getByLabel('Depth', { exact: true })).toHaveValue('12.7 cm');
 });
 

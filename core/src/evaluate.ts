@@ -47,6 +47,13 @@ export function evaluate(card: CardDocument, workshop: Workshop = starterFor(car
   return { ok: true, evaluation: judge(closeUp(move(joined.design)), workshop) };
 }
 
+/** A card moved and closed, without being judged: what its pictures need. Nothing when its sizes are refused. */
+export function closedOnly(card: CardDocument): Closed | undefined {
+  const drawn = draw(card);
+  const joined = drawn.ok ? join(drawn.drawing) : undefined;
+  return joined?.ok ? closeUp(move(joined.design)) : undefined;
+}
+
 /** A design and how it moves. */
 export type Moved = Pick<Evaluation, 'design' | 'motion'>;
 

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Toast } from 'primeng/toast';
 import { Database, notKeptWords } from './cards/database';
@@ -9,6 +9,7 @@ import { Preferences } from './frame/preferences';
 
 /** The frame round every screen. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-root',
   imports: [CommandSearch, RouterOutlet, Toast],
   template: `

@@ -1,4 +1,15 @@
-import { afterNextRender, Component, computed, DestroyRef, effect, inject, Injector, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  afterNextRender,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  Injector,
+  input,
+  signal,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
@@ -7,7 +18,7 @@ import {
   NOTATIONS,
   applyFix,
   inSentence,
-  sizeRows,
+  mechanismById,
   writeCardFile,
   type CardDocument,
   type CardProblem,
@@ -55,6 +66,7 @@ type Look = 'standing' | 'thickness' | 'sides';
 
 /** The main screen: the standing card, its flat pieces, sizes and verdicts. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-bench-page',
   imports: [
     AddMovement,
@@ -124,7 +136,7 @@ export class BenchPage {
   /** everything that is read on this screen, for the words in it */
   protected readonly sentences = computed(() => {
     const card = this.session.card();
-    const sizes = card?.parts.flatMap(({ id }) => sizeRows(card, id).flatMap(({ label, help }) => [label, help])) ?? [];
+    const sizes = card?.parts.flatMap(({ mechanism }) => mechanismById(mechanism).sizes.flatMap(({ label, help }) => [label, help])) ?? [];
     return [...this.findings().map(({ says }) => says), ...sizes];
   });
   protected readonly s = signal(1);

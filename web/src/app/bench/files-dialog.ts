@@ -1,4 +1,4 @@
-import { Component, computed, inject, input, model, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { drawingsOf, verdictLine, writeCardFile, writeCsv, writeFold, writeSvg, type CardDocument, type Evaluation } from '@diptychon/core';
 import type { PaperId, PdfFonts } from '@diptychon/core/files';
@@ -12,6 +12,7 @@ import { WorkshopStore } from '../workshop/workshop-store';
 
 /** Everything that can be printed, cut from or kept as a file. Files of a card that does not work are made only when asked twice. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-files-dialog',
   imports: [Button, Dialog, FormsModule, Select],
   templateUrl: './files-dialog.html',

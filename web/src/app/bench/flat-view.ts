@@ -1,6 +1,7 @@
 import { FormsModule } from '@angular/forms';
 import { SelectButton } from 'primeng/selectbutton';
 import {
+  ChangeDetectionStrategy,
   afterNextRender,
   Component,
   computed,
@@ -95,6 +96,7 @@ const ownerOf = ({ standsFor }: Score): string => standsFor!.part ?? ROOT;
 
 /** Each flat piece lying along a ruler: scores in order, cuts, glue, keep-clear, and which face is up. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-flat-view',
   imports: [FormsModule, NumberText, SelectButton],
   templateUrl: './flat-view.html',

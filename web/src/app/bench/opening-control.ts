@@ -1,4 +1,4 @@
-import { Component, computed, inject, input, model, OnDestroy, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, OnDestroy, signal } from '@angular/core';
 import { frameBetween, printAngle, toDegrees, type Evaluation } from '@diptychon/core';
 import { Preferences } from '../frame/preferences';
 
@@ -14,6 +14,7 @@ interface OpeningMark {
 
 /** Opens and closes the card: one continuous control, with marks where something first touches or binds. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-opening-control',
   template: `
     <div class="track">

@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { parseGrams, parseLength, printLength, type CardDocument } from '@diptychon/core';
 import { InputText } from 'primeng/inputtext';
 import { RefusedFields } from '../fields/refused-fields';
@@ -15,6 +15,7 @@ const LIMITS: readonly { name: Limit; label: string; unit: 'length' | 'g' }[] = 
 
 /** What the maker's post allows, as the maker was told it. Nothing is assumed: an empty field is no limit. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-post-limits',
   imports: [InputText],
   template: `

@@ -1,10 +1,11 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { Evaluation, SeenFace, StandingPicture } from '@diptychon/core';
 import type { Sides } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 
 /** Which face of the sheet is seen where: closed, half open and open. Two-sided card is laid by this. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-sides-view',
   template: `
     <div class="moments" [attr.aria-busy]="!moments().length">

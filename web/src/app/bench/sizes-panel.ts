@@ -1,7 +1,6 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { FormsModule } from '@angular/forms';
 import {
   addItem,
   allowedWords,
@@ -33,7 +32,6 @@ import {
   type SupplyDifference,
 } from '@diptychon/core';
 import { ChoiceRow } from '../fields/choice-row';
-import { Select } from 'primeng/select';
 import { Textarea } from 'primeng/textarea';
 import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -58,20 +56,9 @@ interface Group {
 
 /** What the maker sets, and what follows from it with its reason. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-sizes-panel',
-  imports: [
-    ChoiceRow,
-    DrawnSmall,
-    FormsModule,
-    LengthField,
-    NgTemplateOutlet,
-    NumberText,
-    OwnEnvelope,
-    PostLimits,
-    RouterLink,
-    Select,
-    Textarea,
-  ],
+  imports: [ChoiceRow, DrawnSmall, LengthField, NgTemplateOutlet, NumberText, OwnEnvelope, PostLimits, RouterLink, Textarea],
   templateUrl: './sizes-panel.html',
   styleUrl: './sizes-panel.scss',
 })
@@ -104,10 +91,10 @@ export class SizesPanel {
   protected readonly envelopeShown = computed(() => (this.ownEnvelope() === undefined ? (this.card().envelope ?? '') : OWN));
   /** what this card carries that is not as in the workshop */
   protected readonly differences = computed(() => differencesFrom(this.card().supplies, this.workshop()));
-  protected readonly states = ['idea', 'tested', 'made'];
+  protected readonly states = (['idea', 'tested', 'made'] as const).map((value) => ({ value, label: value }));
   protected readonly foldEdges = [
-    { value: 'side', label: 'at the side' },
-    { value: 'top', label: 'at the top' },
+    { value: 'side' as const, label: 'at the side' },
+    { value: 'top' as const, label: 'at the top' },
   ];
 
   protected readonly groups = computed((): Group[] => {
@@ -161,16 +148,15 @@ export class SizesPanel {
     return part && sizeDrawing(part.mechanism, name);
   }
 
-  protected allowed(row: SizeRow): string {
-    return allowedWords(this.card(), row.owner, row.name);
-  }
+  /** What is allowed for a size, worked out when it is asked for. One function for all fields, so that none is drawn anew for it. */
+  protected readonly allowed = ({ owner, name }: SizeRow): string => allowedWords(this.card(), owner, name);
 
   protected standing(row: SizeRow): string | undefined {
     return this.problems().find((p) => p.owner === row.owner && p.size === row.name)?.says;
   }
 
   /** Why a value cannot be set, in a sentence, or nothing. */
-  protected readonly refusalOf = (row: SizeRow) => (value: number) => refusal(this.card(), row.owner, row.name, value);
+  protected readonly refusal = ({ owner, name }: SizeRow, value: number): string | undefined => refusal(this.card(), owner, name, value);
 
   protected set(row: SizeRow, value: number | string, typed?: string): void {
     this.changed.emit({ what: row.label, apply: (card) => setSize(card, row.owner, row.name, value), ...(typed && { typed }) });

@@ -1,10 +1,22 @@
-import { afterNextRender, Component, computed, effect, ElementRef, input, OnDestroy, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  afterNextRender,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  input,
+  OnDestroy,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { frameBetween, printAngle, readTracked, sayLength, type Evaluation } from '@diptychon/core';
 import { summarise } from './verdict-list';
 import type { PaperScene, ViewName } from './paper-scene';
 
 /** The card in the round. The drawing code loads only when this is on screen. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-standing-view',
   template: `
     <div #stage class="picture"></div>

@@ -1,4 +1,15 @@
-import { Component, computed, effect, ElementRef, inject, input, linkedSignal, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { layersAt, sayInWords, sayLength, type Evaluation, type Point, type ThicknessMap } from '@diptychon/core';
 import { Evaluator } from '../evaluation/evaluator';
 
@@ -14,6 +25,7 @@ const PROBE_STEP = 0.02;
 
 /** The closed card seen from above, coloured by how thick it is; a probe tells what lies at one place. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-thickness-view',
   template: `
     <div class="map" [style.aspect-ratio]="map().columns + ' / ' + map().rows" [style.--shape]="map().columns / map().rows">

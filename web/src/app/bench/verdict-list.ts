@@ -1,8 +1,9 @@
-import { Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import type { Finding } from '@diptychon/core';
 
 /** Verdicts as sentences: what must change, what to look at, what is fine. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-verdict-list',
   template: `
     <p class="summary" role="status" [class]="instead() ? 'unjudged' : worst()">

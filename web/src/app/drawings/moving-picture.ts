@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, OnDestroy, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, OnDestroy, signal } from '@angular/core';
 import type { StandingPicture } from '@diptychon/core';
 import { Preferences } from '../frame/preferences';
 
@@ -8,6 +8,7 @@ const REST_MS = 900;
 
 /** A small picture of a card that opens and closes while it plays. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-moving-picture',
   template: `
     @if (picture(); as shown) {

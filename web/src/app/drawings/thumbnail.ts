@@ -1,8 +1,9 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { StandingPicture } from '@diptychon/core';
 
 /** A small picture of a card. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-thumbnail',
   template: `
     <svg [attr.viewBox]="box()" aria-hidden="true">

@@ -1,5 +1,6 @@
 import {
   begunOnBoard,
+  closedOnly,
   closedSizeOf,
   drawingsOf,
   evaluate,
@@ -60,7 +61,7 @@ export interface BegunCard extends CardPictures {
   verdict: VerdictLine;
 }
 
-function picturesOf(evaluation: Evaluation, openings: readonly number[]): CardPictures {
+function picturesOf(evaluation: Pick<Evaluation, 'design' | 'motion' | 'closed'>, openings: readonly number[]): CardPictures {
   const { at } = evaluation.design.base.rest;
   return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
 }
@@ -127,8 +128,8 @@ export const evaluationApi = {
 
   /** Pictures of a card at some openings (shares of how far it is opened to be put down). Nothing when its sizes are refused. */
   pictures(card: CardDocument, openings: readonly number[]): CardPictures | undefined {
-    const outcome = evaluate(card);
-    return outcome.ok ? picturesOf(outcome.evaluation, openings) : undefined;
+    const closed = closedOnly(card);
+    return closed && picturesOf(closed, openings);
   },
 
   /** Reads an outline out of a drawing that may hold anything. */

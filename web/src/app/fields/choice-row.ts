@@ -1,9 +1,10 @@
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 
 /** A label and one choice of several. How the two stand beside each other is the screen's. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-choice-row',
   imports: [FormsModule, Select],
   template: `
@@ -13,7 +14,7 @@ import { Select } from 'primeng/select';
       optionValue="value"
       [inputId]="fieldId()"
       [ariaLabel]="spoken() ?? label()"
-      [options]="$any(options())"
+      [options]="$any(shown())"
       [ngModel]="value()"
       (ngModelChange)="chosen.emit($event)"
     />
@@ -35,6 +36,8 @@ export class ChoiceRow<T extends string> {
   /** what a screen reader says, where the label alone could mean another choice on the page */
   readonly spoken = input<string>();
   readonly options = input.required<readonly { value: T; label: string }[]>();
+  /** the same entries in another list are no reason to draw them anew */
+  protected readonly shown = computed(() => this.options(), { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
   readonly value = input.required<T>();
   readonly chosen = output<T>();
 }

@@ -3,7 +3,7 @@ import { LengthField, nextMark } from './length-field';
 import { RefusedFields } from './refused-fields';
 
 describe('LengthField', () => {
-  let fixture: ComponentFixture<LengthField>;
+  let fixture: ComponentFixture<LengthField<unknown>>;
   let emitted: number[];
   const box = (): HTMLInputElement => fixture.nativeElement.querySelector('input');
   const note = (): string => fixture.nativeElement.querySelector('.note').textContent.trim();
@@ -24,7 +24,7 @@ describe('LengthField', () => {
     fixture.componentRef.setInput('kind', 'length');
     fixture.componentRef.setInput('value', 92.075);
     fixture.componentRef.setInput('notation', 'inch/8');
-    fixture.componentRef.setInput('refusal', (mm: number) => (mm > 200 ? `Depth: ${mm} mm is too much.` : undefined));
+    fixture.componentRef.setInput('refusal', (_of: unknown, mm: number) => (mm > 200 ? `Depth: ${mm} mm is too much.` : undefined));
     fixture.componentInstance.changed.subscribe((value) => emitted.push(value));
     await fixture.whenStable();
   });

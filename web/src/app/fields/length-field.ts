@@ -1,4 +1,4 @@
-import { Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
 import {
   parseAngle,
   parseCount,
@@ -22,6 +22,7 @@ import { RefusedFields } from './refused-fields';
  * sentence, and the card stays as it was.
  */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-length-field',
   imports: [InputText],
   template: `
@@ -70,16 +71,18 @@ import { RefusedFields } from './refused-fields';
     }
   `,
 })
-export class LengthField {
+export class LengthField<T = undefined> {
   readonly fieldId = input.required<string>();
   readonly label = input.required<string>();
   readonly kind = input.required<'length' | 'angle' | 'count' | 'weight'>();
   readonly value = input.required<number>();
   readonly notation = input.required<Notation>();
+  /** what the field is about, handed to the two below */
+  readonly of = input<T>();
   /** why a value cannot be taken, or nothing */
-  readonly refusal = input<(value: number) => string | undefined>(() => undefined);
-  /** what is allowed, for a field that holds nonsense */
-  readonly allowed = input('');
+  readonly refusal = input<(of: T, value: number) => string | undefined>(() => undefined);
+  /** what is allowed, for a field that holds nonsense: asked for only then */
+  readonly allowed = input<(of: T) => string>(() => '');
   /** what the evaluation says against the present value */
   readonly refused = input<string>();
   readonly changed = output<number>();
@@ -123,7 +126,7 @@ export class LengthField {
   protected typed(text: string): void {
     this.draft.set(text);
     const reading = this.read(text);
-    const value = reading.ok && !this.refusal()(reading.value) ? reading.value : undefined;
+    const value = reading.ok && !this.refusal()(this.of()!, reading.value) ? reading.value : undefined;
     this.draftValue = value;
     this.draftNotation = this.notation();
     if (value === undefined || (same(value, this.value()) && !this.refused())) return;
@@ -134,7 +137,7 @@ export class LengthField {
   protected settle(text: string): void {
     if (text === undefined || this.draft() === undefined) return;
     const reading = this.read(text);
-    if (!reading.ok) this.draftProblem.set(`${reading.problem} ${this.allowed()}`.trim());
+    if (!reading.ok) this.draftProblem.set(`${reading.problem} ${this.allowed()(this.of()!)}`.trim());
     else this.take(reading.value, text);
   }
 
@@ -162,7 +165,7 @@ export class LengthField {
   }
 
   private take(value: number, text?: string): void {
-    const refused = this.refusal()(value);
+    const refused = this.refusal()(this.of()!, value);
     if (refused) {
       this.draftProblem.set(refused);
       return;

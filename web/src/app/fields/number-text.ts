@@ -1,8 +1,9 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { printAngle, readLength, sayLength, type Notation } from '@diptychon/core';
 
 /** A number set for reading: real fractions, tabular figures, and what the mark leaves out. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-number',
   template: `
     @if (unit() === 'rad') {

@@ -1,5 +1,5 @@
 import { ListKeyManager, type ListKeyManagerOption } from '@angular/cdk/a11y';
-import { Component, computed, ElementRef, inject, Injector, OnDestroy, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, OnDestroy, signal, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { Dialog } from 'primeng/dialog';
@@ -21,6 +21,7 @@ const KEYS: readonly { keys: string; does: string }[] = [
 
 /** Finds anything that can be done by its words, and shows the keys. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-command-search',
   imports: [Dialog, InputText],
   template: `

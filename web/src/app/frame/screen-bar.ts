@@ -1,4 +1,4 @@
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ThemeButton } from './theme-button';
 
@@ -13,6 +13,7 @@ const SCREENS: readonly { id: Screen; title: string; path: string }[] = [
 
 /** The bar on top of the screens that belong to no single card. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-screen-bar',
   imports: [RouterLink, ThemeButton],
   template: `

@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Button } from 'primeng/button';
 import { Preferences, type ThemeChoice } from './preferences';
 
@@ -9,6 +9,7 @@ const NAMES: Record<ThemeChoice, string> = { system: 'Light or dark', light: 'Li
 
 /** Light, dark, or as the system has it. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-theme-button',
   imports: [Button],
   template: `<p-button

@@ -1,4 +1,15 @@
-import { Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  OnDestroy,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { benchSteps, type BenchStep, type CardDocument, type Evaluation } from '@diptychon/core';
 import { firstValueFrom } from 'rxjs';
@@ -13,6 +24,7 @@ import { StepDrawing } from './step-drawing';
 
 /** Making a card: one step at a time, large, to be read from where the hands are busy. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-make-page',
   imports: [WordsUsed, NumberText, RouterLink, StandingView, StepDrawing, ThemeButton],
   templateUrl: './make-page.html',

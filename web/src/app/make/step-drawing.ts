@@ -1,4 +1,4 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { extentOf, readsOffRuler, type CutSheet, type Point, type StepPicture } from '@diptychon/core';
 import { apart, spread } from '../drawings/flat-piece';
 import { pathThrough, pieceOnScreen } from '../drawings/piece-on-screen';
@@ -21,6 +21,7 @@ interface Line {
 
 /** A flat piece as it lies for one step: the face that is up, the end at the fence, and only what counts now. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-step-drawing',
   template: `
     <svg [attr.viewBox]="'0 0 ' + width + ' ' + height" role="img" [attr.aria-label]="said()">

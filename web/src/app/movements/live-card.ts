@@ -1,4 +1,4 @@
-import { Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Mechanism, Notation } from '@diptychon/core';
 import { MovingPicture } from '../drawings/moving-picture';
 import { NumberText } from '../fields/number-text';
@@ -8,6 +8,7 @@ const EFFORT = { easy: 1, medium: 2, hard: 3 } as const;
 
 /** One movement as a little card: it opens while it is pointed at or focused. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-live-card',
   imports: [MovingPicture, NumberText],
   template: `

@@ -32,8 +32,10 @@ describe('MovementsPage', () => {
 
   beforeEach(async () => {
     TestBed.configureTestingModule({
+      imports: [MovementsPage],
       providers: [provideRouter([]), MessageService, { provide: Evaluator, useValue: { pictures: () => Promise.resolve(undefined) } }],
     });
+    await TestBed.compileComponents();
     fixture = TestBed.createComponent(MovementsPage);
     await fixture.whenStable();
   });

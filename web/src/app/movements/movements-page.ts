@@ -1,4 +1,4 @@
-import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { cardToTry, CATALOGUE, mechanismById, type CardDocument } from '@diptychon/core';
@@ -20,6 +20,7 @@ const OPENINGS = Array.from({ length: 17 }, (_, i) => i / 16);
 
 /** The whole catalogue as little cards that open when they are pointed at, and a start from each. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-movements-page',
   imports: [Button, FormsModule, InputText, LiveCard, NewCardDialog, ScreenBar],
   templateUrl: './movements-page.html',

@@ -1,4 +1,15 @@
-import { afterNextRender, Component, computed, ElementRef, inject, input, OnDestroy, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  afterNextRender,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  OnDestroy,
+  output,
+  signal,
+} from '@angular/core';
 import { addPart, cardToTry, inSentence, mechanismById, PartProblem, placesOf, type CardDocument, type OpenPlace } from '@diptychon/core';
 import { Button } from 'primeng/button';
 import type { CardChange } from '../bench/card-change';
@@ -12,6 +23,7 @@ const OPENINGS = Array.from({ length: 13 }, (_, i) => i / 12);
 
 /** What can stand where: every fold of the card in plain words, lit up when it is pointed at, and the movements it takes. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-add-movement',
   imports: [Button, MovingPicture],
   templateUrl: './add-movement.html',

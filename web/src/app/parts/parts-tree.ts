@@ -1,5 +1,5 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   carriedBy,
@@ -26,6 +26,7 @@ import type { Highlight } from './highlight';
 
 /** The parts of a card: what stands on what, and what can be done with each. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-parts-tree',
   imports: [Button, FormsModule, NgTemplateOutlet, Select],
   templateUrl: './parts-tree.html',

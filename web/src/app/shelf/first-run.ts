@@ -1,4 +1,4 @@
-import { Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NOTATIONS, starterFor, type Notation } from '@diptychon/core';
 import { Button } from 'primeng/button';
@@ -7,6 +7,7 @@ import { WorkshopStore } from '../workshop/workshop-store';
 
 /** The only two questions asked before the first card. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-first-run',
   imports: [Button, FormsModule, Select],
   template: `

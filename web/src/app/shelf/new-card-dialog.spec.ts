@@ -1,5 +1,6 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
 import { closedSizeOf, envelopeOf, evaluate, METRIC_WORKSHOP, sizeForEnvelope, type CardDocument } from '@diptychon/core';
+import { IDBFactory } from 'fake-indexeddb';
 import { evaluationApi } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -24,6 +25,8 @@ describe('NewCardDialog', () => {
 
   beforeEach(async () => {
     localStorage.clear();
+    // A shelf of its own for each test: what an earlier one kept is another tab's.
+    vi.stubGlobal('indexedDB', new IDBFactory());
     // No threads here: what they work out is worked out on the spot.
     const evaluator: Pick<Evaluator, 'begun'> = {
       begun: (card, onBoard, openings) =>
@@ -43,7 +46,10 @@ describe('NewCardDialog', () => {
     start().click();
     await fixture.whenStable();
   };
-  afterEach(() => fixture.destroy());
+  afterEach(() => {
+    fixture.destroy();
+    vi.unstubAllGlobals();
+  });
 
   it('makes a card that is closed as large as asked for', async () => {
     await type('depth', '5 in');

@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, linkedSignal, model, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, linkedSignal, model, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   parseLength,
@@ -38,6 +38,7 @@ const OPENINGS = Array.from({ length: 13 }, (_, i) => i / 12);
  * comes of that size, before it is taken to the bench.
  */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-new-card-dialog',
   imports: [Button, Checkbox, Dialog, FormsModule, InputText, MovingPicture, NumberText, OwnEnvelope, Select],
   templateUrl: './new-card-dialog.html',

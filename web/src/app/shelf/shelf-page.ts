@@ -1,4 +1,4 @@
-import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
@@ -7,6 +7,7 @@ import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { CardStore, SavedElsewhere, TakenOff, type OpenedCard, type UnreadableCard } from '../cards/card-store';
+import { KeptPictures } from '../cards/kept-pictures';
 import { Evaluator } from '../evaluation/evaluator';
 import type { CardPictures } from '../evaluation/evaluation-api';
 import { download, fileName } from '../frame/download';
@@ -27,6 +28,7 @@ const NOT_KEPT = 'its storage may be full or switched off. Save what you need to
 
 /** The maker's cards, and the ways to a new one. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-shelf-page',
   imports: [Button, FirstRun, FormsModule, InputText, NewCardDialog, NgTemplateOutlet, NumberText, RouterLink, ScreenBar, Thumbnail],
   templateUrl: './shelf-page.html',
@@ -37,6 +39,7 @@ export class ShelfPage {
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
   private readonly evaluator = inject(Evaluator);
+  private readonly keptPictures = inject(KeptPictures);
   private readonly workshopStore = inject(WorkshopStore);
 
   protected readonly kinds = KINDS;
@@ -142,7 +145,10 @@ export class ShelfPage {
           ? `“${card.name}” was changed in another tab meanwhile, so it is still on the shelf, as it is now. Delete it once more if you still want to.`
           : 'The card could not be taken off the shelf.',
     );
-    if (gone) this.removed.set(card);
+    if (gone) {
+      this.removed.set(card);
+      void this.keptPictures.forget(card.id);
+    }
     await this.reload();
   }
 
@@ -219,11 +225,14 @@ export class ShelfPage {
       this.cards.set(cards);
       this.unreadable.set(unreadable);
       this.samplesAway.set((await this.store.note('samples-away')) === true);
-      for (const { card } of cards) {
+      for (const kept of cards) {
         // A card that was opened meanwhile does not wait for the pictures of the others.
         if (this.left) return;
-        const pictures = await this.evaluator.pictures(card);
-        this.pictures.update((known) => ({ ...known, [card.id]: pictures }));
+        const { card } = kept;
+        const known = await this.keptPictures.of(kept);
+        const pictures = known ?? (await this.evaluator.pictures(card));
+        this.pictures.update((all) => ({ ...all, [card.id]: pictures }));
+        if (!known && pictures) void this.keptPictures.keep(kept, pictures);
       }
     } catch {
       this.cards.update((known) => known ?? []);

@@ -1,4 +1,4 @@
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 
 /** How a line of a small drawing is drawn: what is made of paper, how it is folded or cut, what is measured, what is meant. */
 export type Stroke = 'paper' | 'valley' | 'mountain' | 'cut' | 'measure' | 'meant' | 'glue';
@@ -8,6 +8,7 @@ export type SmallDrawing = readonly { as: Stroke; d: string }[];
 
 /** A drawing no larger than a thumb, for what is told beside it in words. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-small-drawing',
   template: `
     <svg viewBox="0 0 96 56" aria-hidden="true">

@@ -1,9 +1,10 @@
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Word } from './glossary';
 import { DrawnSmall } from './small-drawing';
 
 /** One word with its small drawing. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-word-card',
   imports: [DrawnSmall],
   template: `

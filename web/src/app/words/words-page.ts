@@ -1,10 +1,11 @@
-import { Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { ScreenBar } from '../frame/screen-bar';
 import { GLOSSARY } from './glossary';
 import { WordCard } from './word-card';
 
 /** Every word of the trade that the program uses, each with a small drawing. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-words-page',
   imports: [ScreenBar, WordCard],
   template: `

@@ -1,9 +1,10 @@
-import { Component, computed, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
 import { wordsIn } from './glossary';
 import { WordCard } from './word-card';
 
 /** The words of the trade that some sentences use: each opens its drawing and what it means, right there. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-words-used',
   imports: [WordCard],
   template: `

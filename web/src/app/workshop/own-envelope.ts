@@ -1,9 +1,10 @@
-import { Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { envelopeByInside, parseLength, type Envelope, type Notation } from '@diptychon/core';
 import { InputText } from 'primeng/inputtext';
 
 /** An envelope that stands in no list, by its two inner sides. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-own-envelope',
   imports: [InputText],
   template: `

@@ -1,4 +1,4 @@
-import { Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   caliperOfTen,
@@ -20,6 +20,7 @@ import { fieldText, readField } from './supply-text';
 
 /** Everything that is known of one supply, each field changed by itself. What cannot be stays in its field with a sentence. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-supply-editor',
   imports: [Button, FormsModule, InputText, Select, Textarea],
   templateUrl: './supply-editor.html',

@@ -1,4 +1,15 @@
-import { afterNextRender, Component, computed, effect, ElementRef, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  afterNextRender,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import {
   cannotTakeAway,
   LARGEST_WORKSHOP_FILE,
@@ -58,6 +69,7 @@ const CAUTIONS: Partial<Record<SupplyList, string>> = {
 
 /** What the maker has and how the maker works: every list that the bench offers comes from here. */
 @Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-workshop-page',
   imports: [Button, ChoiceRow, InputText, ScreenBar, SupplyEditor, UndoButtons],
   templateUrl: './workshop-page.html',

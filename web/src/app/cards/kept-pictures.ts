@@ -1,0 +1,65 @@
+import { inject, Injectable } from '@angular/core';
+import * as v from 'valibot';
+import type { CardPictures } from '../evaluation/evaluation-api';
+import { Database } from './database';
+import type { OpenedCard } from './kept-card';
+
+/** Counts up when pictures come to be drawn differently: older ones are drawn anew. */
+const DRAWN_AS = 1;
+
+const finite = v.pipe(v.number(), v.finite());
+const facet = v.object({
+  panel: v.pipe(v.string(), v.maxLength(200)),
+  face: v.picklist(['up', 'down']),
+  path: v.pipe(v.string(), v.maxLength(40_000), v.regex(/^[MLZ\d .-]*$/)),
+  fill: v.pipe(v.string(), v.regex(/^rgb\(\d+ \d+ \d+\)$/)),
+  opacity: finite,
+});
+const schema = v.object({
+  of: v.string(),
+  pictures: v.object({
+    size: v.object({ depth: finite, length: finite }),
+    pictures: v.pipe(
+      v.array(
+        v.object({
+          facets: v.pipe(v.array(facet), v.maxLength(2000)),
+          box: v.object({ x: finite, y: finite, width: finite, height: finite }),
+        }),
+      ),
+      v.length(1),
+    ),
+  }),
+});
+
+/** Small pictures of cards, kept with them: a shelf that was seen before is there without any calculation. */
+@Injectable({ providedIn: 'root' })
+export class KeptPictures {
+  private readonly database = inject(Database);
+
+  /** The picture of a card as it is now, where one is kept. */
+  async of(kept: OpenedCard): Promise<CardPictures | undefined> {
+    if (kept.takes.length > 0) return undefined;
+    try {
+      const raw = await this.database.look(['notes'], (tray) => tray.get('notes', keyOf(kept.card.id)));
+      const reading = v.safeParse(schema, raw);
+      return reading.success && reading.output.of === stateOf(kept) ? reading.output.pictures : undefined;
+    } catch {
+      return undefined;
+    }
+  }
+
+  /** Keeps a picture. Where that cannot be done it is drawn anew next time. */
+  async keep(kept: OpenedCard, pictures: CardPictures): Promise<void> {
+    if (kept.takes.length > 0) return;
+    await this.database.put('notes', { of: stateOf(kept), pictures }, keyOf(kept.card.id)).catch(() => undefined);
+  }
+
+  async forget(id: string): Promise<void> {
+    await this.database.change(['notes'], (tray) => tray.remove('notes', keyOf(id))).catch(() => undefined);
+  }
+}
+
+const keyOf = (id: string): string => `picture:${id}`;
+
+/** Which state of a card a picture is of. */
+const stateOf = ({ revision, savedAt }: OpenedCard): string => `${DRAWN_AS}/${revision}/${savedAt}`;
