@@ -105,7 +105,7 @@ async function addByKeyboard(page: Page): Promise<void> {
     await tabTo(page, /^Add a movement/);
     await page.keyboard.press('Enter');
     await expect(page.getByRole('list', { name: 'Folds' })).toBeVisible({ timeout: 5000 });
-  }).toPass();
+  }).toPass({ timeout: 40_000 });
 }
 
 test('the same is built by the keyboard alone', async ({ page }) => {
@@ -176,7 +176,7 @@ test('own stock and own board go with a card into another browser and back', asy
   await expect(async () => {
     await page.locator('#board').locator('..').click();
     await page.getByRole('option', { name: 'Pear-wood plank' }).click({ timeout: 5000 });
-  }).toPass();
+  }).toPass({ timeout: 40_000 });
   // The base is 150 mm deep with its front score at 75: off the grooves of a board with 4 mm between them.
   await expect(page.getByText(/(beyond|short of) the groove|between the grooves/).first()).toBeVisible();
 

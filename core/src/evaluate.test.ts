@@ -4,7 +4,7 @@ import type { CardDocument } from './card/document.js';
 import { DEMO_CARDS } from './card/demo-cards.js';
 import { changesBetween } from './card/changes.js';
 import { setSize } from './card/set-size.js';
-import { evaluate, readTracked, type Evaluation } from './evaluate.js';
+import { closedOnly, evaluate, readTracked, type Evaluation } from './evaluate.js';
 import { frameAt, frameBetween, poseOf } from './linkage/motion.js';
 import { carry } from './linkage/rigid.js';
 import { NOTATIONS, toDegrees, toRadians } from './measure/units.js';
@@ -383,5 +383,16 @@ describe('any allowed sizes', () => {
       }),
       { numRuns: 15 },
     );
+  });
+});
+
+describe('a card that is only closed, for its pictures', () => {
+  it('lies and moves as the judged one does', () => {
+    for (const card of DEMO_CARDS) {
+      const [only, judged] = [closedOnly(card)!, evaluated(card)];
+      expect(only.motion.frames).toEqual(judged.motion.frames);
+      expect(only.closed.stack.layers.map(({ body }) => body)).toEqual(judged.closed.stack.layers.map(({ body }) => body));
+    }
+    expect(closedOnly(setSize(DEMO_CARDS[0]!, 'base', 'depth', -1))).toBeUndefined();
   });
 });
