@@ -26,6 +26,15 @@ export async function expectAccessible(page: Page): Promise<void> {
   // Lists and dialogs fade: they are looked at when they have come or gone.
   await expect(page.locator('.p-select-overlay')).toHaveCount(0);
   await page.waitForTimeout(350);
+  // A colour on its way to another is neither.
+  await page.evaluate(() =>
+    Promise.all(
+      document
+        .getAnimations()
+        .filter((each) => each.playState === 'running' && Number.isFinite(each.effect?.getComputedTiming().endTime))
+        .map((each) => each.finished.catch(() => undefined)),
+    ),
+  );
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
     .analyze();

@@ -371,8 +371,9 @@ describe('diptychon steps', () => {
     const file = join(folder, 'flip.json');
     writeFileSync(file, writeWorkshopFile({ ...METRIC_WORKSHOP, schools: { scoring: 'flip', cutting: 'knife' } }));
     const said = async (...more: string[]) => (await diptychon('steps', '--mechanism', 'bellows-box', ...more)).out;
-    expect(await said('--workshop', file)).toContain('Turn it face over like a page');
-    expect(await said()).not.toContain('Turn it face over like a page');
+    // Turned over like a page its left edge, the one with the L, comes to the right.
+    expect(await said('--workshop', file)).toContain('Lay it outside down, the L at your right');
+    expect(await said()).not.toContain('outside down');
   });
 });
 
