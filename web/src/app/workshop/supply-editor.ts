@@ -16,7 +16,14 @@ import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { Textarea } from 'primeng/textarea';
-import { fieldText, readField } from './supply-text';
+import { fieldText, readField, withField } from './supply-text';
+
+/** A change of one entry, made to it as it is by then: another may be on its way. */
+export interface SupplyChange {
+  what: string;
+  id: string;
+  apply: (now: Supply) => Supply;
+}
 
 /** Everything that is known of one supply, each field changed by itself. What cannot be stays in its field with a sentence. */
 @Component({
@@ -30,7 +37,7 @@ export class SupplyEditor {
   readonly list = input.required<SupplyList>();
   readonly entry = input.required<Supply>();
   readonly notation = input.required<Notation>();
-  readonly changed = output<{ what: string; entry: Supply }>();
+  readonly changed = output<SupplyChange>();
 
   protected readonly fields = computed(() => SUPPLY_FIELDS[this.list()]);
   protected readonly problems = signal<Readonly<Record<string, string>>>({});
@@ -79,15 +86,14 @@ export class SupplyEditor {
 
   /** @param at the field that shows what is wrong */
   private put(name: string, label: string, value: unknown, at = name): void {
-    const { [name]: _, ...rest } = this.entry() as unknown as Record<string, unknown>;
-    const entry = (value === undefined ? rest : { ...this.entry(), [name]: value }) as unknown as Supply;
+    const entry = withField(this.entry(), name, value);
     const wrong = problemsOfSupply(this.list(), entry)[0];
     if (wrong) {
       this.complain(at, `${label} ${wrong.says}.`);
       return;
     }
     this.problems.update(({ [at]: __, ...others }) => others);
-    this.changed.emit({ what: `${entry.name}: ${label.toLowerCase()}`, entry });
+    this.changed.emit({ what: `${entry.name}: ${label.toLowerCase()}`, id: entry.id, apply: (now) => withField(now, name, value) });
   }
 
   private complain(at: string, says: string): void {

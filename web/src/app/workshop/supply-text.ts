@@ -1,4 +1,4 @@
-import { parseLength, printLength, type Notation, type SupplyField } from '@diptychon/core';
+import { parseLength, printLength, type Notation, type Supply, type SupplyField } from '@diptychon/core';
 
 /** What was typed into a field, or what is wrong with it in a sentence. An empty optional field is nothing. */
 export type FieldReading = { ok: true; value: unknown } | { ok: false; says: string };
@@ -29,6 +29,12 @@ export function fieldText(field: SupplyField, value: unknown, notation: Notation
     default:
       return String(value);
   }
+}
+
+/** An entry with another value in one field; without that field where there is no value. */
+export function withField(entry: Supply, name: string, value: unknown): Supply {
+  const { [name]: _, ...rest } = entry as unknown as Record<string, unknown>;
+  return (value === undefined ? rest : { ...entry, [name]: value }) as unknown as Supply;
 }
 
 /** Reads a field as a maker types it; limits are checked with the whole entry. */

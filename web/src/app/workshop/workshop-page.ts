@@ -39,7 +39,7 @@ import { InputText } from 'primeng/inputtext';
 import { download } from '../frame/download';
 import { ScreenBar } from '../frame/screen-bar';
 import { lengthText } from './supply-text';
-import { SupplyEditor } from './supply-editor';
+import { SupplyEditor, type SupplyChange } from './supply-editor';
 import { WorkshopStore } from './workshop-store';
 
 type Room = SupplyList | 'ways';
@@ -171,9 +171,12 @@ export class WorkshopPage {
     setTimeout(() => this.host.nativeElement.querySelector<HTMLInputElement>('#supply-name')?.select());
   }
 
-  protected edit({ what, entry }: { what: string; entry: Supply }): void {
+  protected edit({ what, id, apply }: SupplyChange): void {
     const list = this.shown()!;
-    this.store.change(what, (workshop) => withSupply(workshop, list, entry));
+    this.store.change(what, (workshop) => {
+      const now = (workshop[list] as readonly Supply[]).find((entry) => entry.id === id);
+      return now ? withSupply(workshop, list, apply(now)) : workshop;
+    });
   }
 
   protected takeAway(entry: Supply): void {
