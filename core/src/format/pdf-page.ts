@@ -35,6 +35,14 @@ export interface PdfFonts {
   bold: readonly Uint8Array[];
 }
 
+/** A part of a page, in mm from its lower left corner. */
+export interface Frame {
+  x: Mm;
+  y: Mm;
+  width: Mm;
+  height: Mm;
+}
+
 const INK = rgb(0.11, 0.11, 0.1);
 const SOFT = rgb(0.42, 0.42, 0.4);
 
@@ -180,7 +188,7 @@ export class MmPage {
   }
 
   /** A picture of a standing card, as large as a frame lets it be, in its middle. */
-  picture({ facets, box }: StandingPicture, frame: { x: Mm; y: Mm; width: Mm; height: Mm }): void {
+  picture({ facets, box }: StandingPicture, frame: Frame): void {
     const scale = Math.min(frame.width / box.width, frame.height / box.height);
     const left = frame.x + (frame.width - box.width * scale) / 2 - box.x * scale;
     const top = frame.y + (frame.height + box.height * scale) / 2 + box.y * scale;

@@ -3,7 +3,8 @@ import { CATALOGUE } from '../mechanism/catalogue.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { readsOffRuler } from '../sheet/cut-sheet.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
-import { columnBreak, inRows, scoreLabels, scoreNumbers, widthAt, type DrawnPiece } from './pdf-sheet.js';
+import { columnBreak } from './pdf-columns.js';
+import { inRows, scoreLabels, scoreNumbers, widthAt, type DrawnPiece } from './pdf-drawings.js';
 
 /** A letter of seven points is at the most about this wide on average, in mm. */
 const LETTER = 1.37;

@@ -1,4 +1,5 @@
 import { stockOf } from '../card/card-stocks.js';
+import { inSentence } from '../card/part-titles.js';
 import type { Evaluation } from '../evaluate.js';
 import type { BondJoint } from '../linkage/structure.js';
 import { isClear } from '../supplies/stocks.js';
@@ -26,6 +27,6 @@ export function adhesiveFor({ design }: Evaluation, { a, b, source }: BondJoint,
   const grip: Grip = onFilm ? 'film' : source.slides ? 'slidable' : 'strong';
   const all = adhesives.filter((own) => own.grip === grip);
   if (all.length === 0) return ANY[grip];
-  const names = all.map(({ name }) => name.charAt(0).toLowerCase() + name.slice(1));
+  const names = all.map(({ name }) => inSentence(name));
   return { grip, name: names.join(' or '), setMinutes: Math.max(...all.map(({ setMinutes }) => setMinutes)) };
 }

@@ -171,7 +171,7 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
             ...shown,
             kind: 'mark',
             says: [
-              `Lay it ${lies(sheet, { face, turned: false })}. Draw lightly.`,
+              `Lay it ${lies(sheet, { face, turned: false })}. Draw lightly${face === 'down' ? '; across is counted from the edge at your left' : ''}.`,
               ...marks.map((mark) => `${whereOf(mark, sheet.height, notation, face)}: ${mark.says}.`),
             ],
             picture: flat(sheet, { face, marks: true, scores: sheet.scores.map((s) => s.id) }),

@@ -1,3 +1,4 @@
+import { inSentence } from '../card/part-titles.js';
 import type { Evaluation } from '../evaluate.js';
 import type { BondJoint } from '../linkage/structure.js';
 import { sayLength } from '../measure/print.js';
@@ -27,13 +28,13 @@ export function placeWords(evaluation: Evaluation, bond: BondJoint): string | un
   if (source.placedBy === 'closing' || turn > 1e-6 || design.panels[a]!.piece === design.panels[b]!.piece) return undefined;
   const say = (mm: Mm): string => sayLength(mm, design.card.notation);
   const under = design.panels[b]!;
-  if (edgeToEdge(evaluation, bond)) return `It sits on the ${lower(under.name)}, edge to edge with the outline there.`;
+  if (edgeToEdge(evaluation, bond)) return `It sits on the ${inSentence(under.name)}, edge to edge with the outline there.`;
   const own = boxOf(lying(evaluation, bond));
   const side = (name: 'left' | 'right' | 'lower' | 'upper'): string => sideName(under, name);
   const box = boxOf(under.area.outer);
   const across = along(own.minX - box.minX, box.maxX - own.maxX, side('left'), side('right'), say);
   const up = along(own.minY - box.minY, box.maxY - own.maxY, side('lower'), side('upper'), say);
-  return `It sits on the ${lower(under.name)}: ${across}; ${up}.`;
+  return `It sits on the ${inSentence(under.name)}: ${across}; ${up}.`;
 }
 
 /** How a stretch lies between two ends, by what it leaves of each. */
@@ -55,7 +56,7 @@ function sideName({ area, piece }: Evaluation['design']['panels'][number], side:
   const box: Box = boxOf(area.outer);
   const [axis, at] = { left: [0, box.minX], right: [0, box.maxX], lower: [1, box.minY], upper: [1, box.maxY] }[side] as [0 | 1, Mm];
   const fold = piece.creases.find(({ from, to }) => Math.abs(from[axis] - at) < SAME && Math.abs(to[axis] - at) < SAME);
-  return fold ? `the ${lower(fold.name)}` : `the ${side} edge`;
+  return fold ? `the ${inSentence(fold.name)}` : `the ${side} edge`;
 }
 
 /** The pencil lines that a glued part is laid along: those on the face it is glued to that one of its sides comes to lie on. */
@@ -81,5 +82,3 @@ function edgeToEdge(evaluation: Evaluation, bond: BondJoint): boolean {
   );
   return piece.outline.length > 4 && over.length > 4 && onEdge.length > 0.8 * over.length;
 }
-
-const lower = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);

@@ -3,7 +3,7 @@ import { closestEnvelope } from '../supplies/envelopes.js';
 import { bestSheet } from '../supplies/sheets.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { stockOf } from '../card/card-stocks.js';
-import { sayLength } from '../measure/print.js';
+import { capitalised, sayLength } from '../measure/print.js';
 import { adhesiveFor } from './adhesive.js';
 
 /** One thing to have on the table before the first cut. */
@@ -31,10 +31,7 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     return { what: piece.name, detail: `${stock.name}, ${say(width)} across × ${say(height)} along${from}` };
   });
   const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
-  const adhesives = [...new Set(uses)].map((name): [string, number] => [
-    name.charAt(0).toUpperCase() + name.slice(1),
-    uses.filter((other) => other === name).length,
-  ]);
+  const adhesives = [...new Set(uses)].map((name): [string, number] => [capitalised(name), uses.filter((other) => other === name).length]);
   const envelope =
     supplies.envelopes.find((e) => e.id === design.card.envelope) ??
     closestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness, workshop);

@@ -1,4 +1,5 @@
 import type { CardDocument } from '../card/document.js';
+import { inSentence } from '../card/part-titles.js';
 import { listRows, sizeRows, type SizeRow } from '../card/size-rows.js';
 import type { Fix } from '../check/finding.js';
 import { sayLength } from '../measure/print.js';
@@ -15,7 +16,7 @@ export function changedSizes(before: CardDocument, after: CardDocument): { chang
   const changed = freeRows(after).filter((row) => isNew(row) && !row.insteadOf);
   const words = changed.map(({ owner, label, value, list }) => {
     const of = list ? `${listRows(before, owner).find(({ name }) => name === list.name)!.itemLabel} ${list.index + 1}, ` : '';
-    return `${of}${label.charAt(0).toLowerCase()}${label.slice(1)} ${sayLength(Number(value), before.notation)}`;
+    return `${of}${inSentence(label)} ${sayLength(Number(value), before.notation)}`;
   });
   return { changes: changed.map(({ owner, name, value }) => ({ owner, size: name, value })), words: words.join('; ') };
 }

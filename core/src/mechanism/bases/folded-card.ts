@@ -176,7 +176,7 @@ function linerOf({ sizes, baseCaliper, mechanismCaliper }: BuildContext): { piec
     id: 'liner',
     name: 'Liner',
     stock: 'mechanism',
-    faceUp: 'the side you look at up',
+    faceUp: 'front up',
     ...drawn,
     because: 'both leaves less the border all round, and shorter across the fold by half a turn of its distance inside the bend',
     // Half of it is taken off each half, so that the fold stays in the middle.

@@ -209,7 +209,7 @@ export const stepEasel: Base = {
         at: 1,
         up: [0, 0, -1],
         viewFrom: [1, 0.75, -0.6],
-        says: 'the back on the table, the foot against its stop, the tread level',
+        says: 'the base on the table, the foot against its stop, the tread level',
         stop: {
           foot: 'base/riser',
           footEdge: [

@@ -291,7 +291,7 @@ function gluedStep(id: string, { suffix, called, depth, height, from, to }: Box,
     id: own,
     name: called === 'step' ? 'Step' : `Stair, ${called}`,
     stock: 'mechanism',
-    faceUp: 'the side you look at up',
+    faceUp: 'front up',
     outline: rectangle(0, 0, x[4]!, width),
     because: 'height and depth one after the other, and a tab at either end',
     creases: [

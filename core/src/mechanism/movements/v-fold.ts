@@ -246,7 +246,7 @@ export const vFold: Movement = {
       id,
       name: 'Figure',
       stock: 'mechanism',
-      faceUp: 'the side you look at up',
+      faceUp: 'front up',
       because: 'crest, both wings and their tabs, cut as one',
       outline: [[0, 0], ...tab1.loop, ...rims[0]!, [0, crest], ...[...rims[1]!].reverse(), ...[...tab2.loop].reverse()],
       creases: [
