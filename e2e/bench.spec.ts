@@ -318,11 +318,16 @@ test('undo takes back first what a field refuses; no card is ready while one doe
   await setSize(page, 'Depth', 'three');
   await expect(page.getByText('Not judged: a field holds what cannot be used.').first()).toBeVisible();
   await expect(page.getByText(/Ready to make/)).toHaveCount(0);
-  await page.getByRole('button', { name: /Undo: Depth/ }).click();
+  await page.getByRole('button', { name: 'Undo: what was typed' }).click();
   await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('152 mm');
   await expect(page.getByText(/Ready to make/).first()).toBeVisible();
   await page.getByRole('button', { name: /Undo: Depth/ }).click();
   await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('150 mm');
+  // Also where nothing else is there to be undone.
+  await setSize(page, 'Depth', 'four');
+  await page.getByRole('button', { name: 'Undo: what was typed' }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('150 mm');
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
 });
 
 test('what is typed and not left is there after a reload', async ({ page }) => {

@@ -27,7 +27,7 @@ export interface DrawnPiece {
 }
 
 const DRAWING_GAP: Mm = 6;
-const WORDS_UNDER: Mm = 8;
+const WORDS_UNDER: Mm = 10;
 
 /** How wide a drawing is at a scale, with its words and labels. */
 export function widthAt({ width, words, labels }: DrawnPiece, scale: number): Mm {

@@ -209,6 +209,9 @@ export class BenchPage {
     this.session.card$.next(this.session.card());
   }
 
+  /** what undo takes back: first what a field holds and the card does not */
+  protected readonly undoes = computed(() => (this.refusedFields.any() ? 'what was typed' : this.session.undoWhat()));
+
   /** Undo takes back first what a field holds and the card does not. */
   protected undo(): void {
     if (this.refusedFields.any()) this.refusedFields.clear();
@@ -232,7 +235,7 @@ export class BenchPage {
       { words: 'Go to the verdicts', run: () => this.toVerdicts() },
       ...this.findings().flatMap((finding) => (finding.fix ? [{ words: finding.fix.says, run: () => this.fix(finding) }] : [])),
       ...NOTATIONS.map(({ id, label }) => ({ words: `Measure in ${label.toLowerCase()}`, run: () => this.setNotation(id) })),
-      ...(this.session.undoWhat() ? [{ words: `Undo: ${this.session.undoWhat()}`, keys: 'Ctrl + Z', run: () => this.undo() }] : []),
+      ...(this.undoes() ? [{ words: `Undo: ${this.undoes()}`, keys: 'Ctrl + Z', run: () => this.undo() }] : []),
       ...(this.session.redoWhat()
         ? [{ words: `Redo: ${this.session.redoWhat()}`, keys: 'Ctrl + Shift + Z', run: () => this.session.redo() }]
         : []),

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { drawingsOf, verdictLine, writeCardFile, writeCsv, writeFold, writeSvg, type CardDocument, type Evaluation } from '@diptychon/core';
 import type { PaperId, PdfFonts } from '@diptychon/core/files';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { Select } from 'primeng/select';
 import type { WrittenFile } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
+import { ChoiceRow } from '../fields/choice-row';
 import { download, fileName } from '../frame/download';
 import { WorkshopStore } from '../workshop/workshop-store';
 
@@ -14,7 +13,7 @@ import { WorkshopStore } from '../workshop/workshop-store';
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-files-dialog',
-  imports: [Button, Dialog, FormsModule, Select],
+  imports: [Button, ChoiceRow, Dialog],
   templateUrl: './files-dialog.html',
   styleUrl: './files-dialog.scss',
 })
@@ -49,11 +48,11 @@ export class FilesDialog {
   protected readonly papers = [
     { value: 'a4', label: 'A4' },
     { value: 'letter', label: 'US Letter' },
-  ];
+  ] as const;
   protected readonly foldWays = [
     { value: 'score', label: 'score lines' },
     { value: 'perforation', label: 'perforations (no score tool)' },
-  ];
+  ] as const;
 
   protected onePage(): Promise<void> {
     return this.pdf('one-page', 'The one page', 'sheet.pdf');

@@ -82,13 +82,10 @@ export class SizesPanel {
     ...this.offered('envelopes'),
     { value: OWN, label: 'another, by its inside' },
   ]);
-  /** an envelope by its inside is being told: what was typed so far, or the envelope */
-  protected readonly ownEnvelope = signal<Envelope | string | undefined>(undefined);
-  protected readonly ownTrouble = computed(() => {
-    const own = this.ownEnvelope();
-    return typeof own === 'string' ? own : '';
-  });
-  protected readonly envelopeShown = computed(() => (this.ownEnvelope() === undefined ? (this.card().envelope ?? '') : OWN));
+  /** an envelope by its inside is being told, and what it is as far as it can be read */
+  protected readonly tellingOwn = signal(false);
+  protected readonly ownEnvelope = signal<Envelope | undefined>(undefined);
+  protected readonly envelopeShown = computed(() => (this.tellingOwn() ? OWN : (this.card().envelope ?? '')));
   /** what this card carries that is not as in the workshop */
   protected readonly differences = computed(() => differencesFrom(this.card().supplies, this.workshop()));
   protected readonly states = (['idea', 'tested', 'made'] as const).map((value) => ({ value, label: value }));
@@ -245,7 +242,7 @@ export class SizesPanel {
   /** The envelope that was told by its inside goes into my workshop and onto this card. */
   protected useOwnEnvelope(): void {
     const own = this.ownEnvelope();
-    if (own === undefined || typeof own === 'string') return;
+    if (!own) return;
     this.store.addEnvelope(own);
     this.setEnvelope(own.id);
   }
@@ -258,7 +255,8 @@ export class SizesPanel {
   }
 
   protected setEnvelope(id: string): void {
-    this.ownEnvelope.set(id === OWN ? '' : undefined);
+    this.tellingOwn.set(id === OWN);
+    this.ownEnvelope.set(undefined);
     if (id === OWN) return;
     const workshop = this.workshop();
     this.changed.emit({ what: 'Envelope', apply: (card) => withEnvelope(card, id || undefined, workshop) });

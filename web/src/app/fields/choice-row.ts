@@ -13,6 +13,7 @@ import { Select } from 'primeng/select';
       optionLabel="label"
       optionValue="value"
       [inputId]="fieldId()"
+      [appendTo]="inDialog() ? 'body' : 'self'"
       [ariaLabel]="spoken() ?? label()"
       [options]="$any(shown())"
       [ngModel]="value()"
@@ -30,11 +31,13 @@ import { Select } from 'primeng/select';
     }
   `,
 })
-export class ChoiceRow<T extends string> {
+export class ChoiceRow<T extends string | number> {
   readonly fieldId = input.required<string>();
   readonly label = input.required<string>();
   /** what a screen reader says, where the label alone could mean another choice on the page */
   readonly spoken = input<string>();
+  /** the list opens over the dialog that the row stands in, not inside it */
+  readonly inDialog = input(false);
   readonly options = input.required<readonly { value: T; label: string }[]>();
   /** the same entries in another list are no reason to draw them anew */
   protected readonly shown = computed(() => this.options(), { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });

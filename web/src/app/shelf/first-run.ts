@@ -1,39 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { NOTATIONS, starterFor, type Notation } from '@diptychon/core';
 import { Button } from 'primeng/button';
-import { Select } from 'primeng/select';
+import { ChoiceRow } from '../fields/choice-row';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 /** The only two questions asked before the first card. */
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-first-run',
-  imports: [Button, FormsModule, Select],
+  imports: [Button, ChoiceRow],
   template: `
     <section aria-labelledby="first-title">
       <h2 id="first-title">Two questions, then the table is yours</h2>
       <div class="form">
-        <label for="first-unit">You measure in</label>
-        <p-select
-          inputId="first-unit"
-          ariaLabel="You measure in"
+        <dip-choice-row
+          fieldId="first-unit"
+          label="You measure in"
           [options]="notations"
-          optionLabel="label"
-          optionValue="value"
-          [ngModel]="notation()"
-          (ngModelChange)="notation.set($event)"
+          [value]="notation()"
+          (chosen)="notation.set($event)"
         />
-        <label for="first-board">You score on</label>
-        <p-select
-          inputId="first-board"
-          ariaLabel="You score on"
-          [options]="boards()"
-          optionLabel="label"
-          optionValue="value"
-          [ngModel]="board()"
-          (ngModelChange)="board.set($event)"
-        />
+        <dip-choice-row fieldId="first-board" label="You score on" [options]="boards()" [value]="board()" (chosen)="board.set($event)" />
       </div>
       <p-button label="Keep these" (onClick)="keep()" />
     </section>
@@ -55,6 +42,9 @@ import { WorkshopStore } from '../workshop/workshop-store';
       gap: 0.6rem;
       align-items: center;
       margin-bottom: 0.8rem;
+    }
+    dip-choice-row {
+      display: contents;
     }
   `,
 })

@@ -16,10 +16,10 @@ import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
-import { Select } from 'primeng/select';
 import { MovingPicture } from '../drawings/moving-picture';
 import type { BegunCard } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
+import { ChoiceRow } from '../fields/choice-row';
 import { NumberText } from '../fields/number-text';
 import { OwnEnvelope } from '../workshop/own-envelope';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -40,7 +40,7 @@ const OPENINGS = Array.from({ length: 13 }, (_, i) => i / 12);
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-new-card-dialog',
-  imports: [Button, Checkbox, Dialog, FormsModule, InputText, MovingPicture, NumberText, OwnEnvelope, Select],
+  imports: [Button, Checkbox, ChoiceRow, Dialog, FormsModule, InputText, MovingPicture, NumberText, OwnEnvelope],
   templateUrl: './new-card-dialog.html',
   styleUrl: './new-card-dialog.scss',
 })
@@ -52,7 +52,7 @@ export class NewCardDialog {
   private readonly workshop = this.store.workshop;
   private readonly evaluator = inject(Evaluator);
 
-  protected readonly kinds = [...KINDS];
+  protected readonly kinds = KINDS.map(({ id, title }) => ({ value: id, label: title }));
   protected readonly from = signal<From>('size');
   protected readonly ways: { value: From; label: string }[] = [
     { value: 'size', label: 'a closed size' },
@@ -66,7 +66,7 @@ export class NewCardDialog {
   protected readonly sheets = computed(() => this.workshop().sheets.map((s) => ({ value: s.id, label: s.name })));
   /** an everyday one to begin with: the second of the list */
   protected readonly envelope = linkedSignal(() => (this.workshop().envelopes[1] ?? this.workshop().envelopes[0])?.id ?? OWN);
-  protected readonly ownEnvelope = signal<Envelope | string>('');
+  protected readonly ownEnvelope = signal<Envelope | undefined>(undefined);
   protected readonly sheet = linkedSignal(() => this.workshop().sheets[0]?.id ?? '');
   protected readonly count = signal(1);
   protected readonly counts = [
@@ -133,9 +133,12 @@ export class NewCardDialog {
     this.visible.set(false);
   }
 
+  protected choose(id: string): void {
+    this.kind.set(KINDS.find((kind) => kind.id === id)!);
+  }
+
   private chosenEnvelope(): Envelope | undefined {
-    const own = this.ownEnvelope();
-    if (this.envelope() === OWN) return typeof own === 'string' ? undefined : own;
+    if (this.envelope() === OWN) return this.ownEnvelope();
     return this.workshop().envelopes.find(({ id }) => id === this.envelope());
   }
 
@@ -143,9 +146,7 @@ export class NewCardDialog {
     const { base, foldEdge } = this.kind();
     if (this.from() === 'envelope') {
       const envelope = this.chosenEnvelope();
-      if (envelope) return sizeForEnvelope(envelope, foldEdge, this.notation());
-      const own = this.ownEnvelope();
-      return typeof own === 'string' && own !== '' ? own : 'Measure the inside of the envelope both ways.';
+      return envelope ? sizeForEnvelope(envelope, foldEdge, this.notation()) : 'Measure the inside of the envelope both ways.';
     }
     if (this.from() === 'sheet') {
       const sheet = this.workshop().sheets.find((s) => s.id === this.sheet())!;

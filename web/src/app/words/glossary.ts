@@ -331,8 +331,10 @@ export const GLOSSARY: readonly Word[] = [
   },
 ];
 
+const FORMS = GLOSSARY.map((word) => ({ word, found: new RegExp(`\\b(${word.forms.join('|')})\\b`, 'i') }));
+
 /** The words of the list that some sentences use, in the order of the list. */
 export function wordsIn(sentences: readonly string[]): Word[] {
-  const text = sentences.join(' ').toLowerCase();
-  return GLOSSARY.filter(({ forms }) => forms.some((form) => new RegExp(`\\b${form}\\b`).test(text)));
+  const text = sentences.join(' ');
+  return FORMS.flatMap(({ word, found }) => (found.test(text) ? [word] : []));
 }

@@ -29,6 +29,9 @@ import { InputText } from 'primeng/inputtext';
         [value]="other()"
         (input)="type(other, $any($event.target).value)"
       />
+      @if (problem(); as says) {
+        <p class="problem" role="alert">{{ says }}</p>
+      }
     </div>
   `,
   styles: `
@@ -37,6 +40,12 @@ import { InputText } from 'primeng/inputtext';
       flex-wrap: wrap;
       gap: 0.3rem 0.5rem;
       align-items: center;
+    }
+    .problem {
+      flex-basis: 100%;
+      margin: 0;
+      font-weight: 600;
+      color: var(--rust);
     }
     input {
       width: 6.5rem;
@@ -47,20 +56,25 @@ import { InputText } from 'primeng/inputtext';
 export class OwnEnvelope {
   readonly fieldId = input.required<string>();
   readonly notation = input.required<Notation>();
-  /** the envelope, or why what was typed is none */
-  readonly given = output<Envelope | string>();
+  /** the envelope, once both sides read and may be */
+  readonly given = output<Envelope | undefined>();
   protected readonly one = signal('');
   protected readonly other = signal('');
   private readonly reading = computed((): Envelope | string => {
-    const [one, other] = [this.one, this.other].map((text) => parseLength(text(), this.notation(), 'Inside of the envelope'));
+    const [one, other] = [this.one(), this.other()].map((text) => parseLength(text, this.notation(), 'Inside of the envelope'));
     if (!one!.ok) return one!.problem;
     if (!other!.ok) return other!.problem;
     return envelopeByInside(one!.value, other!.value, this.notation());
   });
+  /** Nobody is told off for the side that is not typed yet. */
+  protected readonly problem = computed(() => {
+    const reading = this.reading();
+    return typeof reading === 'string' && this.one().trim() && this.other().trim() ? reading : undefined;
+  });
 
   protected type(side: typeof this.one, text: string): void {
     side.set(text);
-    // Nobody is told off for the side that is not typed yet.
-    this.given.emit(this.one().trim() && this.other().trim() ? this.reading() : '');
+    const reading = this.reading();
+    this.given.emit(typeof reading === 'string' ? undefined : reading);
   }
 }
