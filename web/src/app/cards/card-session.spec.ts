@@ -4,6 +4,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import { CardSession } from './card-session';
 import { CardStore, SavedElsewhere } from './card-store';
 import { Database } from './database';
+import { keyOf, readChange } from './unsaved-changes';
 
 const easel = DEMO_CARDS[0]!;
 const deeper = (depth: number) => (card: CardDocument) => setSize(card, 'base', 'depth', depth);
@@ -92,6 +93,13 @@ describe('CardSession', () => {
     return TestBed.inject(CardSession);
   }
   /** The page is gone before anything more is saved. */
+  /** Nothing unsaved reached the disk. */
+  const wiped = async (): Promise<void> => {
+    await pause(50);
+    await TestBed.inject(Database).change(['unsaved'], async (tray) => {
+      for (const key of (await tray.all('unsaved')).map((change) => keyOf(readChange(change)!))) await tray.remove('unsaved', key);
+    });
+  };
   const killed = (): void => void (store.save = () => new Promise(() => undefined));
 
   it('finds a change again that was made just before the page was closed', async () => {
@@ -113,6 +121,18 @@ describe('CardSession', () => {
     const next = await pageAnew();
     await next.open(easel.id);
     expect(depthOf(next.card())).toBe(122);
+  });
+
+  it('has on the disk what a closed page left in its own storage alone, once the shelf was seen', async () => {
+    killed();
+    session.change('Depth', deeper(124));
+    await wiped();
+    await pageAnew();
+    expect((await store.all()).map(({ card }) => depthOf(card))).toContain(124);
+    // Nothing was saved yet; then the browser was killed before it had written the page's own storage.
+    localStorage.clear();
+    await pageAnew();
+    expect(depthOf((await store.get(easel.id))?.card)).toBe(124);
   });
 
   it('goes on from the latest of several pages that were each closed before they had saved', async () => {
@@ -144,6 +164,20 @@ describe('CardSession', () => {
     await pageAnew();
     const found = (await store.all()).filter(({ card }) => card.name.startsWith(easel.name));
     expect(found.map(({ card }) => [card.name, depthOf(card)])).toEqual([[easel.name, 136]]);
+  });
+
+  it('does not take up again what its page saved before another page did, though it could not forget it', async () => {
+    session.change('Depth', deeper(138));
+    const left = { ...localStorage };
+    await vi.waitFor(() => expect(session.saveState()).toBe('saved'));
+    session = await pageAnew();
+    await session.open(easel.id);
+    session.change('Depth', deeper(139));
+    await vi.waitFor(() => expect(session.saveState()).toBe('saved'));
+    for (const [name, value] of Object.entries(left)) localStorage.setItem(name, value as string);
+    await pageAnew();
+    const found = (await store.all()).filter(({ card }) => card.name.startsWith(easel.name));
+    expect(found.map(({ card }) => [card.name, depthOf(card)])).toEqual([[easel.name, 139]]);
   });
 
   it('leaves what is unsaved to a page that has its card, where this one keeps nothing', async () => {

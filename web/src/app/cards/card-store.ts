@@ -170,7 +170,7 @@ export class CardStore {
           revision: over + 1,
           savedAt: Date.now(),
           ...(by && { by }),
-          took: [...taken, ...(before.took ?? [])].slice(0, MOST_TOOK),
+          took: [...taken, ...(before.by && before.by.tab !== own.tab ? [before.by] : []), ...(before.took ?? [])].slice(0, MOST_TOOK),
         }),
       );
       for (const done of [...taken, ...(count === undefined ? [] : [{ tab: own.tab, count }])]) {
@@ -210,6 +210,7 @@ export class CardStore {
         const record = await tray.get('cards', change.id);
         if (record && !taken.has(record.id) && !isSaved(record, change) && continued(record, change)) {
           taken.add(record.id);
+          await onDisk(tray, change);
           continue;
         }
         const card = besides(record, change);
@@ -247,7 +248,7 @@ export class CardStore {
   }
 }
 
-/** Tabs that are gone whose changes a record remembers to have. */
+/** Tabs whose changes a record remembers to have: those that are gone, and those that saved before the last one. */
 const MOST_TOOK = 12;
 
 const newRecord = (card: CardDocument, savedAt: number): KeptCard => ({ id: card.id, card, previous: null, revision: 1, savedAt });
@@ -262,6 +263,15 @@ function refuseUnreadable(card: CardDocument): void {
 function sameCard(one: CardDocument, kept: unknown): boolean {
   const reading = readCard(kept);
   return reading.ok && writeCardFile(reading.card) === writeCardFile(one);
+}
+
+/**
+ * What a closed page left in its own storage alone is a killed browser’s to lose: that storage reaches the disk some seconds
+ * later. Once it was seen again, it is on the disk.
+ */
+async function onDisk(tray: Tray, change: UnsavedChange): Promise<void> {
+  const kept = readChange(await tray.get('unsaved', keyOf(change)));
+  if (!kept || kept.count < change.count) await tray.put('unsaved', change, keyOf(change));
 }
 
 /** What other tabs changed over the state that is being saved over is made whole: that state will be gone. */

@@ -12,7 +12,7 @@ export interface KeptCard {
   damaged?: unknown;
   /** whose change was saved last: the tab, and the count of its change */
   by?: { tab: string; count: number };
-  /** changes of tabs that were gone, taken up by saves of late: what is left of them anywhere is in the card already */
+  /** changes saved before that one, or taken up from tabs that were gone: what is left of them anywhere is in the card already */
   took?: { tab: string; count: number }[];
 }
 
