@@ -51,8 +51,8 @@ export default tseslint.config(
         {
           patterns: [
             {
-              group: ['@diptychon/core/*', '!@diptychon/core/files', '**/core/src/**', '**/core/dist/**'],
-              message: 'The core is used by its front door: @diptychon/core and @diptychon/core/files.',
+              group: ['@diptychon/core/*', '!@diptychon/core/files', '!@diptychon/core/records', '**/core/src/**', '**/core/dist/**'],
+              message: 'The core is used by its front door: @diptychon/core, @diptychon/core/records and @diptychon/core/files.',
             },
           ],
         },

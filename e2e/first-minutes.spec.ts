@@ -60,3 +60,26 @@ test('the last step done makes a card a made one, and says so', async ({ page })
   await page.getByRole('link', { name: 'shelf', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Your cards' }).locator('.card .state')).toHaveText('made');
 });
+
+/** What the first shelf may take over the wire, with its pictures and letters (bytes). */
+const FIRST_SHELF = 300_000;
+
+test('a first shelf is small, and has its pictures without any calculation', async ({ page }) => {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  const names = new Map<string, string>();
+  const sizes = new Map<string, number>();
+  session.on('Network.responseReceived', ({ requestId, response }) => void names.set(requestId, response.url));
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => void sizes.set(requestId, encodedDataLength));
+  await page.goto('/');
+  await expect(page.locator('.cards .card').first()).toBeVisible();
+  const cards = await page.locator('.cards .card').count();
+  await expect(page.locator('.cards .card dip-thumbnail svg path:first-child')).toHaveCount(cards);
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForLoadState('networkidle');
+  const taken = [...sizes].map(([id, bytes]) => `${new URL(names.get(id)!).pathname}: ${bytes}`);
+  const sum = [...sizes.values()].reduce((all, bytes) => all + bytes, 0);
+  expect(sum, taken.join('\n')).toBeLessThan(FIRST_SHELF);
+  expect(sum, 'the page itself was counted').toBeGreaterThan(50_000);
+  expect(page.workers()).toEqual([]);
+});

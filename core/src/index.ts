@@ -1,17 +1,9 @@
 /** The core's front door: what the web application, the server and the command line use. */
-export * from './measure/units.js';
-export * from './measure/parse.js';
-export * from './measure/print.js';
-export * from './measure/ruler.js';
-export { sayInWords, told } from './measure/sentence.js';
+export * from './records.js';
 export * from './plane/point.js';
 export { place, type Placement } from './plane/placement.js';
 export * from './plane/outline.js';
 export * from './plane/triangles.js';
-export * from './supplies/boards.js';
-export * from './supplies/envelopes.js';
-export * from './supplies/sheets.js';
-export * from './supplies/stocks.js';
 export { partOf, readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
 export type { Face } from './sheet/piece.js';
 export { pieceDrawing, type DrawingRole, type Primitive } from './sheet/piece-drawing.js';
@@ -33,32 +25,14 @@ export {
   type Sizes,
   type SizeValue,
 } from './mechanism/sizes.js';
-export {
-  boardOf,
-  envelopeOf,
-  movementsOf,
-  newCard,
-  ROOT,
-  rootOf,
-  withOwnSupplies,
-  type CardDocument,
-  type CardPart,
-  type Place,
-} from './card/document.js';
 export * from './card/parts.js';
 export * from './card/choose-supplies.js';
 export { cardToTry, PLAIN_CARD, sizesForClosed } from './card/try-out.js';
 export { inSentence, titlesOf } from './card/part-titles.js';
 export type { FoldSite, Site, SiteLeaf } from './mechanism/sites.js';
-export * from './supplies/workshop.js';
 export * from './supplies/supply-fields.js';
-export * from './supplies/starter-workshops.js';
-export * from './supplies/supplies-in-use.js';
-export * from './format/workshop-file.js';
-export type { FileProblem } from './format/file-problem.js';
 export { applyFix } from './trial/apply-fix.js';
 export { begunOnBoard, withOffers } from './trial/offers.js';
-export { DEMO_CARDS } from './card/demo-cards.js';
 export { layersAt } from './card/pile.js';
 export { caliperOf, stockOf } from './card/card-stocks.js';
 export { whatShows, type WhatShows } from './card/what-shows.js';
@@ -70,10 +44,10 @@ export * from './card/allowed.js';
 export * from './card/set-size.js';
 export * from './card/size-rows.js';
 export type { Finding, Fix, Severity } from './check/finding.js';
-export * from './format/card-file.js';
 export { report, type Report } from './format/report.js';
 export { writeSvg } from './format/svg.js';
 export { standingPicture, type StandingPicture } from './format/standing-picture.js';
+export { cardPictures, picturesOf, samplePictures, type CardPictures } from './format/card-pictures.js';
 export { foldFile, writeFold, type FoldFile, type FoldFrame } from './format/fold.js';
 export { LARGEST_SVG, readOutlineSvg, type OutlineReading, type OwnOutline } from './format/outline-svg.js';
 export * from './evaluate.js';
@@ -88,7 +62,6 @@ export { type LineReading } from './plan/reading.js';
 export { extentOf } from './plan/score-runs.js';
 export { innerCuts, type InnerCut } from './plan/cut-runs.js';
 export { materialsOf, type Material } from './plan/materials.js';
-export { readShelfFile, writeShelfFiles, LARGEST_SHELF_FILE } from './format/shelf-file.js';
 export { closedSizeOf, type ClosedSize } from './card/closed-size.js';
 export { cardOfClosedSize, sizeForEnvelope, sizeForSheet } from './plan/closed-size.js';
 export { changesBetween } from './card/changes.js';

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { get, type Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { application } from './application.js';
 
@@ -13,6 +14,7 @@ beforeAll(async () => {
   const folder = mkdtempSync(join(tmpdir(), 'diptychon-page-'));
   writeFileSync(join(folder, 'index.html'), '<dip-root ngCspNonce="NONCE_OF_THIS_REQUEST"></dip-root>');
   writeFileSync(join(folder, 'main-ABCD1234.js'), 'export {};');
+  writeFileSync(join(folder, 'main-ABCD1234.js.br'), brotliCompressSync('export {};'));
   writeFileSync(join(folder, 'favicon.svg'), '<svg xmlns="http://www.w3.org/2000/svg"/>');
   await new Promise<void>((ready) => {
     server = application(folder).listen(0, '127.0.0.1', () => ready());
@@ -47,6 +49,21 @@ describe('the page server', () => {
     expect((await fetch(`${address}/main-ABCD1234.js`)).headers.get('cache-control')).toContain('immutable');
     expect((await fetch(address)).headers.get('cache-control')).toBe('no-store');
     expect((await fetch(`${address}/favicon.svg`)).headers.get('cache-control')).toBe('no-cache');
+  });
+
+  it('sends what the build compressed, to who can read it', async () => {
+    const asked = (encoding: string) => fetch(`${address}/main-ABCD1234.js`, { headers: { 'accept-encoding': encoding } });
+    for (const [encoding, sent] of [
+      ['gzip, br', 'br'],
+      ['identity', null],
+    ] as const) {
+      const answer = await asked(encoding);
+      expect(answer.headers.get('content-encoding')).toBe(sent);
+      expect(answer.headers.get('content-type')).toMatch(/^text\/javascript/);
+      expect(answer.headers.get('cache-control')).toContain('immutable');
+      expect(answer.headers.get('vary')).toContain('Accept-Encoding');
+      expect(await answer.text()).toBe('export {};');
+    }
   });
 
   it('does not pretend that a missing file is a page', async () => {

@@ -3,13 +3,14 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import staticCompressed from 'express-static-gzip';
 import helmet from 'helmet';
 
 /** Stands in the built page where each answer puts its own nonce. */
 const NONCE_MARK = 'NONCE_OF_THIS_REQUEST';
 const A_YEAR = 31_536_000;
 /** Build names such as main-ABC123.js carry a hash of their content and never change. */
-const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2?|svg|ttf|eot)$/;
+const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2?|svg)(?:\.br)?$/;
 
 /** Abilities of a browser that no part of the program asks for. */
 const NOT_NEEDED = [
@@ -81,17 +82,18 @@ export function application(pageFolder: string): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use((_request, response, next) => {
-    response.setHeader('Permissions-Policy', NOT_NEEDED.map((feature) => `${feature}=()`).join(', '));
-    next();
-  });
   app.use(express.json({ limit: '64kb' }));
   app.get('/index.html', (_request, response) => sendPage(response));
   app.use(
-    express.static(pageFolder, {
+    // The build put a compressed file beside each that gains by it.
+    staticCompressed(pageFolder, {
       index: false,
-      setHeaders: (response, file) => {
-        response.setHeader('Cache-Control', HASHED.test(file) ? `public, max-age=${A_YEAR}, immutable` : 'no-cache');
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: {
+        setHeaders: (response, file) => {
+          response.setHeader('Cache-Control', HASHED.test(file) ? `public, max-age=${A_YEAR}, immutable` : 'no-cache');
+        },
       },
     }),
   );
@@ -107,6 +109,7 @@ export function application(pageFolder: string): Express {
 
   function sendPage(response: Response): void {
     response.type('html').setHeader('Cache-Control', 'no-store');
+    response.setHeader('Permissions-Policy', NOT_NEEDED.map((feature) => `${feature}=()`).join(', '));
     response.send(page.replaceAll(NONCE_MARK, String(response.locals['nonce'])));
   }
   return app;

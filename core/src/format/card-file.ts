@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { cardSchema, ROOT, type CardDocument } from '../card/document.js';
 import { outlineTrouble } from '../card/own-outlines.js';
 import { migrate, MigrationProblem } from '../card/migrate.js';
-import { mechanismById } from '../mechanism/catalogue.js';
+import { introduction } from '../mechanism/introductions.js';
 import { STOCK_ROLES } from '../supplies/stocks.js';
 import { complaints, inALine, jsonOf, type FileProblem } from './file-problem.js';
 
@@ -84,7 +84,7 @@ function wrongParts({ parts }: CardDocument): FileProblem[] {
     if (!isRoot && !part.on) say(`${path}.on`, 'is missing');
     if (part.on && !ids.includes(part.on.part)) say(`${path}.on.part`, `is “${part.on.part}”, which is no part of this card`);
     try {
-      const { kind } = mechanismById(part.mechanism);
+      const { kind } = introduction(part.mechanism);
       if ((kind === 'base') !== isRoot) say(`${path}.mechanism`, `“${part.mechanism}” is not a ${isRoot ? 'base' : 'movement'}`);
     } catch (error) {
       say(`${path}.mechanism`, (error as Error).message.replace(/^mechanism: /, ''));

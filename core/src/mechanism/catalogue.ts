@@ -13,34 +13,36 @@ import { risingStripDoors } from './bases/rising-strip-doors.js';
 import { stepEasel } from './bases/step-easel.js';
 import { swingCard } from './bases/swing.js';
 import { tuckedDisplay } from './bases/tucked-display.js';
+import { introduction, MECHANISMS, type MechanismId } from './introductions.js';
 import { step } from './movements/step.js';
 import { vFold } from './movements/v-fold.js';
 
-/** Every movement Diptychon knows. A new one is a file of its own and a line here. */
-export const CATALOGUE: readonly Mechanism[] = [
-  foldedCard,
-  risingStripDoors,
-  tuckedDisplay,
-  bellowsBox,
-  layeredStage,
-  easelFoldedFront,
-  easelStrip,
-  easelShape,
-  easelRow,
-  stepEasel,
-  halfTurnStand,
-  swingCard,
-  filmStand,
-  boxCard,
-  vFold,
+/** The geometry of each. A new one is a file of its own, its introduction, and a line here. */
+const MADE: Readonly<Record<MechanismId, Mechanism>> = {
+  'folded-card': foldedCard,
+  'rising-strip-doors': risingStripDoors,
+  'tucked-display': tuckedDisplay,
+  'bellows-box': bellowsBox,
+  'layered-stage': layeredStage,
+  'easel-folded-front': easelFoldedFront,
+  'easel-strip': easelStrip,
+  'easel-shape': easelShape,
+  'easel-row': easelRow,
+  'step-easel': stepEasel,
+  'half-turn-stand': halfTurnStand,
+  swing: swingCard,
+  'film-stand': filmStand,
+  'box-card': boxCard,
+  'v-fold': vFold,
   step,
-];
+};
+
+/** Every mechanism Diptychon knows. */
+export const CATALOGUE: readonly Mechanism[] = MECHANISMS.map(({ id }) => MADE[id]);
 
 /** @throws RangeError naming the id and listing what there is */
 export function mechanismById(id: string): Mechanism {
-  const found = CATALOGUE.find((mechanism) => mechanism.id === id);
-  if (!found) throw new RangeError(`mechanism: “${id}” is not in the catalogue; there are ${CATALOGUE.map((m) => m.id).join(', ')}`);
-  return found;
+  return MADE[introduction(id).id];
 }
 
 export function baseById(id: string): Base {

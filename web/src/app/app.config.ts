@@ -30,7 +30,8 @@ export const appConfig: ApplicationConfig = {
         });
       }),
     ),
-    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:10000' }),
+    // What it keeps for later is fetched once what is wanted now is there.
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWithDelay:3000' }),
     providePrimeNG({
       theme: { preset: paperTheme, options: { darkModeSelector: '.dark' } },
       csp: { nonce },

@@ -3,6 +3,7 @@ import { RouterOutlet } from '@angular/router';
 import { Toast } from 'primeng/toast';
 import { Database, notKeptWords } from './cards/database';
 import { CommandSearch } from './frame/command-search';
+import { Commands } from './frame/commands';
 import { KeptFocus } from './frame/kept-focus';
 import { NewVersion } from './frame/new-version';
 import { Preferences } from './frame/preferences';
@@ -28,7 +29,7 @@ import { Preferences } from './frame/preferences';
       </p>
     }
     <router-outlet />
-    @defer (on idle) {
+    @defer (when commands.shown() !== undefined) {
       <dip-command-search />
     }
     <p-toast position="bottom-left" />
@@ -56,12 +57,13 @@ import { Preferences } from './frame/preferences';
       color: var(--ink);
     }
   `,
-  host: { '(window:beforeunload)': 'warn($event)', '(window:pagehide)': 'leaveField()' },
+  host: { '(document:keydown)': 'commands.shortcut($event)', '(window:beforeunload)': 'warn($event)', '(window:pagehide)': 'leaveField()' },
 })
 export class App {
   protected readonly notKept = inject(Database).notKept;
   protected readonly words = notKeptWords;
   protected readonly newVersion = inject(NewVersion);
+  protected readonly commands = inject(Commands);
   protected readonly focus = inject(KeptFocus);
 
   // Made here so that theme and motion preferences hold before any screen is drawn.

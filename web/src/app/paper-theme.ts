@@ -1,5 +1,19 @@
 import { definePreset } from '@primeuix/themes';
-import Aura from '@primeuix/themes/aura';
+import base from '@primeuix/themes/aura/base';
+import badge from '@primeuix/themes/aura/badge';
+import button from '@primeuix/themes/aura/button';
+import checkbox from '@primeuix/themes/aura/checkbox';
+import dialog from '@primeuix/themes/aura/dialog';
+import iconfield from '@primeuix/themes/aura/iconfield';
+import inputtext from '@primeuix/themes/aura/inputtext';
+import ripple from '@primeuix/themes/aura/ripple';
+import select from '@primeuix/themes/aura/select';
+import selectbutton from '@primeuix/themes/aura/selectbutton';
+import textarea from '@primeuix/themes/aura/textarea';
+import toast from '@primeuix/themes/aura/toast';
+import togglebutton from '@primeuix/themes/aura/togglebutton';
+import tooltip from '@primeuix/themes/aura/tooltip';
+import virtualscroller from '@primeuix/themes/aura/virtualscroller';
 
 const moss = {
   50: '#f3f6ec',
@@ -29,29 +43,50 @@ const paper = {
   950: '#191815',
 };
 
+/** The ready-made controls that are used, and those inside them: the whole set would be loaded before anything is shown. */
+const CONTROLS = {
+  badge,
+  button,
+  checkbox,
+  dialog,
+  iconfield,
+  inputtext,
+  ripple,
+  select,
+  selectbutton,
+  textarea,
+  toast,
+  togglebutton,
+  tooltip,
+  virtualscroller,
+};
+
 /** Paper, ink, moss and chanterelle for the ready-made controls; our own sheets use the same colours as CSS variables. */
-export const paperTheme = definePreset(Aura, {
-  semantic: {
-    primary: moss,
-    colorScheme: {
-      light: {
-        surface: paper,
-        primary: { color: '{primary.700}', contrastColor: '#ffffff', hoverColor: '{primary.800}', activeColor: '{primary.900}' },
-      },
-      dark: {
-        surface: paper,
-        primary: { color: '{primary.300}', contrastColor: '#191815', hoverColor: '{primary.200}', activeColor: '{primary.100}' },
-      },
-    },
-    focusRing: { width: '3px', style: 'solid', color: '{primary.color}', offset: '2px' },
-  },
-  components: {
-    button: {
-      // The usual secondary buttons are too pale for small text on paper.
+export const paperTheme = definePreset(
+  { ...base, components: CONTROLS },
+  {
+    semantic: {
+      primary: moss,
       colorScheme: {
-        light: { outlined: { secondary: { color: '{surface.700}' } }, text: { secondary: { color: '{surface.700}' } } },
-        dark: { outlined: { secondary: { color: '{surface.200}' } }, text: { secondary: { color: '{surface.200}' } } },
+        light: {
+          surface: paper,
+          primary: { color: '{primary.700}', contrastColor: '#ffffff', hoverColor: '{primary.800}', activeColor: '{primary.900}' },
+        },
+        dark: {
+          surface: paper,
+          primary: { color: '{primary.300}', contrastColor: '#191815', hoverColor: '{primary.200}', activeColor: '{primary.100}' },
+        },
+      },
+      focusRing: { width: '3px', style: 'solid', color: '{primary.color}', offset: '2px' },
+    },
+    components: {
+      button: {
+        // The usual secondary buttons are too pale for small text on paper.
+        colorScheme: {
+          light: { outlined: { secondary: { color: '{surface.700}' } }, text: { secondary: { color: '{surface.700}' } } },
+          dark: { outlined: { secondary: { color: '{surface.200}' } }, text: { secondary: { color: '{surface.200}' } } },
+        },
       },
     },
   },
-});
+);

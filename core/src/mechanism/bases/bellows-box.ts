@@ -3,6 +3,7 @@ import { rectangle } from '../../plane/outline.js';
 import { blankPiece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
@@ -27,10 +28,7 @@ const BELOW_WINDOW = 1;
 
 /** A box whose sides fold inward like bellows; the front has a window. */
 export const bellowsBox: Base = {
-  id: 'bellows-box',
-  kind: 'base',
-  name: 'Bellows box with a window',
-  summary: 'Squeeze it and it stands as a box; let the sides in and it lies flat. The scene is seen through a window.',
+  ...introduced('bellows-box'),
   difficulty: 'medium',
   gives: ['stands upright', 'a scene in depth', 'a window'],
   needs: ['base card', 'strong glue or tape'],

@@ -7,6 +7,7 @@ import { blankPiece, type Crease, type Piece } from '../../sheet/piece.js';
 import { toRadians, type Mm } from '../../measure/units.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { dividerOf } from '../boxed/box-divider.js';
 import { clearanceOn, items, num, type Range, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
@@ -30,10 +31,7 @@ const wallRange = (): Range => ({
 
 /** Four walls that flatten in pairs, with flaps that fall outward and dividers that carry figures. */
 export const boxCard: Base = {
-  id: 'box-card',
-  kind: 'base',
-  name: 'Four-wall box',
-  summary: 'Four walls open into a box with figures on dividers; pressed at two corners it lies flat.',
+  ...introduced('box-card'),
   difficulty: 'easy',
   gives: ['stands upright', 'several figures', 'a scene in depth'],
   needs: ['base card', 'light card'],

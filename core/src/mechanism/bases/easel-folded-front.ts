@@ -3,6 +3,7 @@ import type { Point } from '../../plane/point.js';
 import { blankPiece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { depthSize, INNER_FROM, INNER_THICKNESS, lengthSize, SPINE_SIZE } from '../common-sizes.js';
 import {
   EASEL_POSE,
@@ -25,11 +26,8 @@ const sidesOf = (sizes: Sizes): EaselSides => ({ strut: num(sizes, 'depth') / 2,
 
 /** A card whose front is scored at half and carries a display on its lower half only. */
 export const easelFoldedFront: Base = {
-  id: 'easel-folded-front',
-  kind: 'base',
+  ...introduced('easel-folded-front'),
   foldEdge: 'top',
-  name: 'Easel, folded front',
-  summary: 'The front folds at half; the display glued to its lower half stands against a stop inside.',
   difficulty: 'easy',
   gives: ['a display that leans'],
   needs: ['base card', 'card for a display', 'foam or layers for a stop'],

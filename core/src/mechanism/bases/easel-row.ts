@@ -6,6 +6,7 @@ import { SHAPE_OPTIONS } from '../../plane/shapes.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
 import type { Phase } from '../../linkage/schedule.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { easelOn, nextBack, ownFeet, type EaselOnBoard } from '../easel/easel-on-board.js';
 import { hingeTurn, STEEPEST, stopForLean, stopNear, stopRange, type EaselSides } from '../easel/easel-parts.js';
 import { isNested, LAYERS, mostSetBorder, nestedMeasures } from '../easel/nested-set.js';
@@ -63,11 +64,8 @@ function presetBorder(context: SizeContext): number {
 
 /** Several easels one behind the other on one board. */
 export const easelRow: Base = {
-  id: 'easel-row',
-  kind: 'base',
+  ...introduced('easel-row'),
   foldEdge: 'top',
-  name: 'Easels in a row',
-  summary: 'Several easels on one board, the taller behind. Each one’s foot stands against the one in front.',
   difficulty: 'hard',
   gives: ['a display that leans', 'several figures'],
   needs: ['base card', 'card for a display', 'foam or layers for a stop'],

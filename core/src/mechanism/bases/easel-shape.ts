@@ -5,6 +5,7 @@ import { fitted, SHAPE_OPTIONS } from '../../plane/shapes.js';
 import { blankPiece, type Crease, type Fold } from '../../sheet/piece.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import {
   EASEL_POSE,
   easelLean,
@@ -32,11 +33,8 @@ const sidesOf = (sizes: Sizes): EaselSides => ({ strut: hingeHeight(sizes) / 2, 
 
 /** Any outline, cut across a fold so that a chord of it remains as the hinge. */
 export const easelShape: Base = {
-  id: 'easel-shape',
-  kind: 'base',
+  ...introduced('easel-shape'),
   foldEdge: 'top',
-  name: 'Easel, hung shape',
-  summary: 'A shape cut double, hung from a chord at its top; a whole shape covers the front and stands.',
   difficulty: 'medium',
   gives: ['a display that leans', 'any outline'],
   needs: ['base card', 'card for a display', 'foam or layers for a stop'],

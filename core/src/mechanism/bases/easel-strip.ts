@@ -2,6 +2,7 @@ import { rectangle } from '../../plane/outline.js';
 import { blankPiece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import {
   EASEL_POSE,
   easelLean,
@@ -38,11 +39,8 @@ export function stripCover(displayHeight: number, flap: number, strut: number, z
 
 /** One long strip: display, flap, strut and base, folded on itself. */
 export const easelStrip: Base = {
-  id: 'easel-strip',
-  kind: 'base',
+  ...introduced('easel-strip'),
   foldEdge: 'top',
-  name: 'Easel, one long strip',
-  summary: 'Display, flap, strut and base in one strip. It stands against a stop and folds on itself.',
   difficulty: 'easy',
   gives: ['a display that leans'],
   needs: ['base card', 'foam or layers for a stop'],

@@ -4,6 +4,7 @@ import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { EDGE_MARGIN, SLOT_CLEARANCE, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { hasLayer, layersAcross, layersOn } from '../filmed/film-layer.js';
 import { slotTravel } from '../filmed/film-slot.js';
 import { leastSlot } from '../../sheet/slot.js';
@@ -21,10 +22,7 @@ const filmWidth = (sizes: Sizes): Mm => num(sizes, 'length') - 2 * num(sizes, 's
 
 /** A box whose top slides up a sheet of film as its sides are pressed together. */
 export const filmStand: Base = {
-  id: 'film-stand',
-  kind: 'base',
-  name: 'Film stand',
-  summary: 'A clear film rises out of a slot in a low box; pressed together, box and film lie flat.',
+  ...introduced('film-stand'),
   difficulty: 'hard',
   gives: ['something floats', 'stands upright'],
   needs: ['base card', 'clear film', 'strong glue or tape', 'knife and steel rule'],

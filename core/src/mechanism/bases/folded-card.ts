@@ -5,6 +5,7 @@ import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import { toRadians } from '../../measure/units.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { depthSize, FOLD_EDGE, INNER_FROM, INNER_THICKNESS, lengthSize, SPINE_SIZE, STRAIGHT } from '../common-sizes.js';
 import { innerLayersOf } from '../inner-layer.js';
 import { num } from '../sizes.js';
@@ -22,10 +23,7 @@ export function linerAllowance(foldAngle: number, baseCaliper: number, linerCali
 
 /** A card folded once: the plain ground that movements on a fold stand on. */
 export const foldedCard: Base = {
-  id: 'folded-card',
-  kind: 'base',
-  name: 'Folded card',
-  summary: 'Two leaves and one fold. Carries movements that stand up as it opens.',
+  ...introduced('folded-card'),
   difficulty: 'easy',
   gives: ['carries a movement', 'posts flat'],
   needs: ['base card'],

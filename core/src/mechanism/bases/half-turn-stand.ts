@@ -7,6 +7,7 @@ import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Phase } from '../../linkage/schedule.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { mm } from '../measures.js';
@@ -25,10 +26,7 @@ const postedForward = (sizes: Sizes): boolean => sizes['posted'] === 'forward';
  * turns about the one line, so nothing can meet. Drawn with the line upright at half the width.
  */
 export const halfTurnStand: Base = {
-  id: 'half-turn-stand',
-  kind: 'base',
-  name: 'Half-turn stand',
-  summary: 'Three cuts, and one end of the card turned over: a panel stands up from a floor made of the rest.',
+  ...introduced('half-turn-stand'),
   difficulty: 'easy',
   gives: ['stands upright', 'posts flat'],
   needs: ['stiff card', 'knife and steel rule'],

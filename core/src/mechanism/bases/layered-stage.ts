@@ -3,6 +3,7 @@ import { blankPiece, type Mark, type Piece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { itemSizeName, items, num, type SizeContext, type SizeItem } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
@@ -19,10 +20,7 @@ const behind = ({ sizes, item }: SizeContext): number => num(sizes, 'depth') - n
 
 /** Back, front and layers joined by side walls: it shears flat sideways as a parallelogram. */
 export const layeredStage: Base = {
-  id: 'layered-stage',
-  kind: 'base',
-  name: 'Layered stage',
-  summary: 'Framed layers one behind the other between two walls. Pushed sideways they lie flat.',
+  ...introduced('layered-stage'),
   difficulty: 'medium',
   gives: ['stands upright', 'a scene in depth', 'a window'],
   needs: ['base card', 'glue that can be slid'],

@@ -3,6 +3,7 @@ import { rectangle } from '../../plane/outline.js';
 import { blankPiece } from '../../sheet/piece.js';
 import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { lengthSize } from '../common-sizes.js';
 import { num, type FreeSize, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
@@ -39,10 +40,7 @@ const lifting = (id: string, name: string): StripFold => ({ id, name, fold: 'mou
 
 /** Two doors over a middle whose strip rises on slopes as the doors are laid open. */
 export const risingStripDoors: Base = {
-  id: 'rising-strip-doors',
-  kind: 'base',
-  name: 'Doors with a rising strip',
-  summary: 'Two doors meet in the middle. Laid open, a strip between them rises on two slopes.',
+  ...introduced('rising-strip-doors'),
   difficulty: 'easy',
   gives: ['something rises', 'doors'],
   needs: ['base card'],

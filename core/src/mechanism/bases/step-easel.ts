@@ -3,6 +3,7 @@ import { rectangle } from '../../plane/outline.js';
 import { blankPiece } from '../../sheet/piece.js';
 import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { depthSize, lengthSize, SPINE_SIZE } from '../common-sizes.js';
 import { LEAST_STOP, stopSizes, stopStrip } from '../easel/easel-parts.js';
 import { clearStrip, floatingPanel, profileOf, windowOf } from '../stepped/floating-panel.js';
@@ -21,10 +22,7 @@ const LEAST_LEAN = toRadians(35);
 
 /** A front folded in steps, with a panel that floats in the window of its upper riser. */
 export const stepEasel: Base = {
-  id: 'step-easel',
-  kind: 'base',
-  name: 'Step easel with a floating panel',
-  summary: 'The front folds into two steps against a stop; a panel on a clear strip floats in its window.',
+  ...introduced('step-easel'),
   difficulty: 'hard',
   gives: ['a display that leans', 'something floats', 'a window'],
   needs: ['base card', 'card for a display', 'clear film', 'strong glue or tape', 'foam or layers for a stop'],

@@ -3,6 +3,7 @@ import { rectangle } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
 import { blankPiece, type Anchor } from '../../sheet/piece.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedTravel } from '../tracked.js';
@@ -36,10 +37,7 @@ const lastScore = (sizes: Sizes): Mm => share(sizes) - num(sizes, 'zigzag') * sw
 
 /** A panel on a zigzag that turns over as the card is drawn out, in the window of its arm. */
 export const swingCard: Base = {
-  id: 'swing',
-  kind: 'base',
-  name: 'Swing card',
-  summary: 'Drawn out, its panel swings round and shows its other face, framed by the arms it was cut from.',
+  ...introduced('swing'),
   difficulty: 'medium',
   gives: ['something turns', 'two sides seen'],
   needs: ['base card', 'knife and steel rule'],

@@ -5,6 +5,7 @@ import type { Point } from '../../plane/point.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { SPINE_SIZE, lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
 import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
@@ -19,10 +20,7 @@ const middleWidth = (sizes: Sizes): number => num(sizes, 'closedWidth') - 2 * nu
 
 /** Wings tucked behind a middle band, with doors that close in front of it. */
 export const tuckedDisplay: Base = {
-  id: 'tucked-display',
-  kind: 'base',
-  name: 'Tucked-wing display',
-  summary: 'Doors open, wings slide out from behind a band, and the band with its picture steps forward.',
+  ...introduced('tucked-display'),
   difficulty: 'medium',
   gives: ['stands upright', 'doors', 'something steps forward'],
   needs: ['base card', 'card for a picture'],

@@ -8,6 +8,7 @@ import { composed, place, type Placement, shifted } from '../../plane/placement.
 import { blankPiece, type Anchor, type Crease, type Piece } from '../../sheet/piece.js';
 import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Measure, Movement } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
 import { leastDepth, type Edit, type FoldSite, type SiteLeaf } from '../sites.js';
@@ -166,10 +167,7 @@ function boxesOf(sizes: Sizes): Box[] {
  * to the first. It opens with the card and lies flat in it.
  */
 export const step: Movement = {
-  id: 'step',
-  kind: 'movement',
-  name: 'Step',
-  summary: 'A box across the fold that opens with the card. Others can stand on its three folds; several in a row make stairs.',
+  ...introduced('step'),
   difficulty: 'easy',
   gives: ['something rises', 'carried by a fold', 'carries a movement'],
   needs: ['knife and steel rule'],

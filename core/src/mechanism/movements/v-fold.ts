@@ -6,6 +6,7 @@ import { blankPiece, type Crease, type Fold } from '../../sheet/piece.js';
 import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Measure, Movement } from '../contract.js';
+import { introduced } from '../introductions.js';
 import { leastDepth, type FoldSite } from '../sites.js';
 import { spoken } from '../../measure/sentence.js';
 import { num, type FreeSize, type SizeContext } from '../sizes.js';
@@ -201,10 +202,7 @@ const SIZES: readonly FreeSize[] = [
 
 /** Two wings joined at a crest, each glued by a tab along a ray on one leaf. */
 export const vFold: Movement = {
-  id: 'v-fold',
-  kind: 'movement',
-  name: 'V-fold figure',
-  summary: 'A figure folded down its middle, glued as a V across the fold. It stands up and leans as the card opens.',
+  ...introduced('v-fold'),
   difficulty: 'easy',
   gives: ['something rises', 'carried by a fold'],
   needs: ['light card', 'strong glue or tape'],

@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { DEMO_CARDS, readCard, readCardFile, writeCardFile, type CardDocument, type FileProblem } from '@diptychon/core';
+import { DEMO_CARDS, readCard, readCardFile, writeCardFile, type CardDocument, type FileProblem } from '@diptychon/core/records';
 import { Database, type KeptCard, type Tray } from './database';
 import { besides, continued, isSaved, readKept, savedOver, type OpenedCard, type Reading, type UnreadableCard } from './kept-card';
 import { Tabs } from './tabs';

@@ -1,4 +1,4 @@
-import { readCard, type CardDocument, type FileProblem } from '@diptychon/core';
+import { readCard, type CardDocument, type FileProblem } from '@diptychon/core/records';
 import type { KeptCard } from './database';
 import { changed, type UnsavedChange } from './unsaved-changes';
 

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
-import { DEMO_CARDS } from '@diptychon/core';
+import { DEMO_CARDS, samplePictures } from '@diptychon/core';
 import { evaluationApi } from '../evaluation/evaluation-api';
 import { Database } from './database';
 import type { OpenedCard } from './kept-card';
@@ -36,5 +36,30 @@ describe('KeptPictures', () => {
     const drawn = { ...kept, takes: [{ tab: 't', id: card.id, over: 3, count: 1, whole: false, fields: {}, gone: [], holds: [] }] };
     await store.keep(drawn, pictures);
     expect(await store.of(drawn)).toBeUndefined();
+  });
+
+  describe('of a sample', () => {
+    const asItComes = { ...kept, revision: 1 };
+    const program = samplePictures();
+    const served = (body: unknown) => vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify(body))));
+    /** They are asked for when the shelf is made. */
+    const anew = () => TestBed.resetTestingModule().inject(KeptPictures);
+    afterEach(() => vi.unstubAllGlobals());
+
+    it('come with the program as long as nobody changed it', async () => {
+      served(program);
+      store = anew();
+      expect(await store.of(asItComes)).toEqual(pictures);
+      expect(await store.of({ ...asItComes, revision: 2 })).toBeUndefined();
+      // An older version of the program had another sample of that name.
+      expect(await store.of({ ...asItComes, card: { ...card, note: 'as it was' } })).toBeUndefined();
+    });
+
+    it('are drawn anew where they do not come, or are no pictures', async () => {
+      vi.stubGlobal('fetch', () => Promise.reject(new Error('no server')));
+      expect(await anew().of(asItComes)).toBeUndefined();
+      served({ ...program, [card.id]: { ...program[card.id], size: 'large' } });
+      expect(await anew().of(asItComes)).toBeUndefined();
+    });
   });
 });

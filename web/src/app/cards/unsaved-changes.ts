@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { readCard, type CardDocument } from '@diptychon/core';
+import { readCard, type CardDocument } from '@diptychon/core/records';
 import * as v from 'valibot';
 import { Database } from './database';
 import { Tabs } from './tabs';

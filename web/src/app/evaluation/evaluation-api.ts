@@ -1,10 +1,10 @@
 import {
   begunOnBoard,
-  closedOnly,
-  closedSizeOf,
+  cardPictures,
   drawingsOf,
   evaluate,
   materialsOf,
+  picturesOf,
   readOutlineSvg,
   standingPicture,
   thicknessMap,
@@ -12,7 +12,7 @@ import {
   whatShows,
   withOffers,
   type CardDocument,
-  type ClosedSize,
+  type CardPictures,
   type Evaluation,
   type Finding,
   type Material,
@@ -36,13 +36,6 @@ export interface WrittenFile {
   suffix?: string;
 }
 
-/** What a small picture of a card needs; a fraction of the whole evaluation to hand over. */
-export interface CardPictures {
-  size: ClosedSize;
-  /** one for each opening asked for, or one of the card as it is put down */
-  pictures: StandingPicture[];
-}
-
 /** What is seen of a card at three moments, with its pictures. */
 export interface Sides {
   shows: WhatShows;
@@ -59,11 +52,6 @@ export interface BegunCard extends CardPictures {
   openHeight: number;
   materials: Material[];
   verdict: VerdictLine;
-}
-
-function picturesOf(evaluation: Pick<Evaluation, 'design' | 'motion' | 'closed'>, openings: readonly number[]): CardPictures {
-  const { at } = evaluation.design.base.rest;
-  return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
 }
 
 /** The last card that was worked out here: what is asked of it next needs no second evaluation. */
@@ -128,8 +116,7 @@ export const evaluationApi = {
 
   /** Pictures of a card at some openings (shares of how far it is opened to be put down). Nothing when its sizes are refused. */
   pictures(card: CardDocument, openings: readonly number[]): CardPictures | undefined {
-    const closed = closedOnly(card);
-    return closed && picturesOf(closed, openings);
+    return cardPictures(card, openings);
   },
 
   /** Reads an outline out of a drawing that may hold anything. */

@@ -1,9 +1,9 @@
 import { inject, Injectable, OnDestroy } from '@angular/core';
-import type { CardDocument, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
+import type { CardDocument, CardPictures, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, concat, defer, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
-import type { BegunCard, CardPictures, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
+import type { BegunCard, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
 import { Overtaken, ThreadDied, TookTooLong, WorkerPool } from './worker-pool';
 
 /** An outcome, or a sentence when the calculation itself broke. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { printAngle, readLength, sayLength, type Notation } from '@diptychon/core';
+import { printAngle, readLength, sayLength, type Notation } from '@diptychon/core/records';
 
 /** A number set for reading: real fractions, tabular figures, and what the mark leaves out. */
 @Component({

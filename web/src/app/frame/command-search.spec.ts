@@ -20,8 +20,10 @@ describe('CommandSearch', () => {
 
   async function press(key: string, more: KeyboardEventInit = {}): Promise<void> {
     (field() ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, keyCode: CODES[key] ?? 0, bubbles: true, ...more }));
-    await fixture.whenStable();
+    await fixture?.whenStable();
   }
+
+  const heard = (event: KeyboardEvent): void => TestBed.inject(Commands).shortcut(event);
 
   beforeEach(async () => {
     TestBed.configureTestingModule({ providers: [provideRouter([])] });
@@ -30,12 +32,17 @@ describe('CommandSearch', () => {
       { words: 'Open the card', run: () => ran.push('open') },
       { words: 'Print and files', run: () => ran.push('print') },
     ]);
+    document.addEventListener('keydown', heard);
+    await press('k', { ctrlKey: true });
+    // As on the page it is made when it is first asked for.
     fixture = TestBed.createComponent(CommandSearch);
     await fixture.whenStable();
-    await press('k', { ctrlKey: true });
   });
 
-  afterEach(() => fixture.destroy());
+  afterEach(() => {
+    document.removeEventListener('keydown', heard);
+    fixture.destroy();
+  });
 
   it('opens with its key and lists what the screen offers first', () => {
     expect(options().slice(0, 2)).toEqual(['Open the card', 'Print and files']);
@@ -53,6 +60,15 @@ describe('CommandSearch', () => {
     await press('ArrowDown');
     await press('Enter');
     expect(ran).toEqual(['print']);
+  });
+
+  it('shows the keys at a question mark, but not at one that is typed', async () => {
+    const open = () => TestBed.inject(Commands).shown();
+    await press('?');
+    expect(open()).toBe('search');
+    TestBed.inject(Commands).shown.set(undefined);
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '?', bubbles: true }));
+    expect(open()).toBe('keys');
   });
 
   it('goes round at both ends', async () => {

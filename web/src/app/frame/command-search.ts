@@ -28,7 +28,8 @@ const KEYS: readonly { keys: string; does: string }[] = [
     <p-dialog
       closeAriaLabel="Close"
       header="What would you like to do?"
-      [(visible)]="searching"
+      [visible]="commands.shown() === 'search'"
+      (visibleChange)="close()"
       [modal]="true"
       [dismissableMask]="true"
       [draggable]="false"
@@ -66,7 +67,15 @@ const KEYS: readonly { keys: string; does: string }[] = [
         }
       </ul>
     </p-dialog>
-    <p-dialog closeAriaLabel="Close" header="Keys" [(visible)]="helping" [modal]="true" [dismissableMask]="true" [draggable]="false">
+    <p-dialog
+      closeAriaLabel="Close"
+      header="Keys"
+      [visible]="commands.shown() === 'keys'"
+      (visibleChange)="close()"
+      [modal]="true"
+      [dismissableMask]="true"
+      [draggable]="false"
+    >
       <dl>
         @for (entry of keys; track entry.does) {
           <div>
@@ -119,16 +128,13 @@ const KEYS: readonly { keys: string; does: string }[] = [
       color: var(--ink-soft);
     }
   `,
-  host: { '(document:keydown)': 'shortcut($event)' },
 })
 export class CommandSearch implements OnDestroy {
-  private readonly commands = inject(Commands);
+  protected readonly commands = inject(Commands);
   private readonly router = inject(Router);
   private readonly preferences = inject(Preferences);
   private readonly words = viewChild<ElementRef<HTMLInputElement>>('words');
   protected readonly keys = KEYS;
-  protected readonly searching = signal(false);
-  protected readonly helping = signal(false);
   protected readonly wanted = signal('');
 
   private readonly always: readonly Command[] = [
@@ -138,7 +144,7 @@ export class CommandSearch implements OnDestroy {
     { words: 'Light theme', run: () => this.preferences.theme.set('light') },
     { words: 'Dark theme', run: () => this.preferences.theme.set('dark') },
     { words: 'Theme as the system has it', run: () => this.preferences.theme.set('system') },
-    { words: 'Show the keys', keys: '?', run: () => this.helping.set(true) },
+    { words: 'Show the keys', keys: '?', run: () => this.commands.shown.set('keys') },
   ];
 
   protected readonly found = computed(() => {
@@ -151,8 +157,17 @@ export class CommandSearch implements OnDestroy {
   private readonly list = new ListKeyManager<Command & ListKeyManagerOption>(this.found, inject(Injector)).withWrap();
   protected readonly at = toSignal(this.list.change, { initialValue: 0 });
 
+  constructor() {
+    this.list.setActiveItem(0);
+  }
+
   ngOnDestroy(): void {
     this.list.destroy();
+  }
+
+  protected close(): void {
+    this.commands.shown.set(undefined);
+    this.look('');
   }
 
   protected look(words: string): void {
@@ -171,16 +186,7 @@ export class CommandSearch implements OnDestroy {
   }
 
   protected run(command: Command): void {
-    this.searching.set(false);
+    this.close();
     command.run();
-  }
-
-  protected shortcut(event: KeyboardEvent): void {
-    const typing = (event.target as HTMLElement).closest('input:not([type=range]), textarea, select');
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-      event.preventDefault();
-      this.look('');
-      this.searching.set(true);
-    } else if (event.key === '?' && !typing) this.helping.set(true);
   }
 }

@@ -11,4 +11,15 @@ export interface Command {
 @Injectable({ providedIn: 'root' })
 export class Commands {
   readonly offered = signal<readonly Command[]>([]);
+  /** what is open of it: the search, or the list of keys */
+  readonly shown = signal<'search' | 'keys' | undefined>(undefined);
+
+  /** Opens what a key stands for, wherever it is pressed. */
+  shortcut(event: KeyboardEvent): void {
+    const typing = (event.target as HTMLElement).closest('input:not([type=range]), textarea, select');
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+      event.preventDefault();
+      this.shown.set('search');
+    } else if (event.key === '?' && !typing) this.shown.set('keys');
+  }
 }

@@ -40,7 +40,7 @@ const SCREENS: readonly { id: Screen; title: string; path: string }[] = [
     .mark {
       margin: 0;
       font-family: var(--titles);
-      font-weight: 700;
+      font-weight: 600;
       font-size: 1.5rem;
     }
     nav {

@@ -3,7 +3,7 @@ import { Button } from 'primeng/button';
 import { Preferences, type ThemeChoice } from './preferences';
 
 const NEXT: Record<ThemeChoice, ThemeChoice> = { system: 'light', light: 'dark', dark: 'system' };
-const ICON: Record<ThemeChoice, string> = { system: 'pi pi-desktop', light: 'pi pi-sun', dark: 'pi pi-moon' };
+const ICON: Record<ThemeChoice, string> = { system: 'icon icon-desktop', light: 'icon icon-sun', dark: 'icon icon-moon' };
 const WORDS: Record<ThemeChoice, string> = { system: 'as the system', light: 'light', dark: 'dark' };
 const NAMES: Record<ThemeChoice, string> = { system: 'Light or dark', light: 'Light', dark: 'Dark' };
 

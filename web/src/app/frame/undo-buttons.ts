@@ -10,7 +10,7 @@ import { Button } from 'primeng/button';
     <p-button
       size="small"
       severity="secondary"
-      icon="pi pi-undo"
+      icon="icon icon-undo"
       [text]="true"
       [label]="undoes()"
       [disabled]="!undoWhat()"
@@ -19,7 +19,7 @@ import { Button } from 'primeng/button';
     <p-button
       size="small"
       severity="secondary"
-      icon="pi pi-refresh"
+      icon="icon icon-redo"
       [text]="true"
       label="Redo"
       [ariaLabel]="redoes()"

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { Mechanism, Notation } from '@diptychon/core';
+import type { CardPictures, Mechanism, Notation } from '@diptychon/core';
 import { MovingPicture } from '../drawings/moving-picture';
 import { NumberText } from '../fields/number-text';
-import type { CardPictures } from '../evaluation/evaluation-api';
 
 const EFFORT = { easy: 1, medium: 2, hard: 3 } as const;
 

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
-import { cardToTry, CATALOGUE, mechanismById, type CardDocument } from '@diptychon/core';
+import { cardToTry, CATALOGUE, mechanismById, type CardDocument, type CardPictures } from '@diptychon/core';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
-import type { CardPictures } from '../evaluation/evaluation-api';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { ScreenBar } from '../frame/screen-bar';
 import { KINDS, type Kind } from '../shelf/kinds';
@@ -43,7 +42,7 @@ export class MovementsPage {
   protected readonly effort = signal<ReadonlySet<string>>(new Set());
   protected readonly pictures = signal<Readonly<Record<string, CardPictures | undefined>>>({});
   protected readonly notation = computed(() => this.workshop().notation);
-  protected readonly kind = signal<Kind>(KINDS[0]!);
+  protected readonly kind = signal(KINDS[0]!.id);
   protected readonly starting = signal(false);
   private left = false;
 
@@ -84,8 +83,8 @@ export class MovementsPage {
     for (const which of ['lacking', 'wishes', 'effort'] as const) this[which].set(new Set());
   }
 
-  protected start(kind: Kind): void {
-    this.kind.set(kind);
+  protected start({ id }: Kind): void {
+    this.kind.set(id);
     this.starting.set(true);
   }
 

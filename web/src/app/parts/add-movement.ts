@@ -10,11 +10,20 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { addPart, cardToTry, inSentence, mechanismById, PartProblem, placesOf, type CardDocument, type OpenPlace } from '@diptychon/core';
+import {
+  addPart,
+  cardToTry,
+  inSentence,
+  mechanismById,
+  PartProblem,
+  placesOf,
+  type CardDocument,
+  type OpenPlace,
+  type CardPictures,
+} from '@diptychon/core';
 import { Button } from 'primeng/button';
 import type { CardChange } from '../bench/card-change';
 import { MovingPicture } from '../drawings/moving-picture';
-import type { CardPictures } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { Highlight } from './highlight';

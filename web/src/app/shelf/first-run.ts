@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { NOTATIONS, starterFor, type Notation } from '@diptychon/core';
+import { NOTATIONS, starterFor, type Notation } from '@diptychon/core/records';
 import { Button } from 'primeng/button';
 import { ChoiceRow } from '../fields/choice-row';
 import { WorkshopStore } from '../workshop/workshop-store';

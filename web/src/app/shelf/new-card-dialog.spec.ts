@@ -4,10 +4,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import { evaluationApi } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
-import { KINDS } from './kinds';
 import { NewCardDialog } from './new-card-dialog';
-
-const kindOf = (id: string) => KINDS.find((kind) => kind.id === id)!;
 
 describe('NewCardDialog', () => {
   let fixture: ComponentFixture<NewCardDialog>;
@@ -38,7 +35,7 @@ describe('NewCardDialog', () => {
     fixture = TestBed.createComponent(NewCardDialog);
     made = [];
     fixture.componentInstance.made.subscribe((card) => made.push(card));
-    fixture.componentRef.setInput('kind', kindOf('easel-folded-front'));
+    fixture.componentRef.setInput('kind', 'easel-folded-front');
     fixture.componentRef.setInput('visible', true);
     await fixture.whenStable();
   });
@@ -85,7 +82,7 @@ describe('NewCardDialog', () => {
   });
 
   it('says when this kind of card cannot be of that size, in the words of its own limits', async () => {
-    fixture.componentRef.setInput('kind', kindOf('tucked-display'));
+    fixture.componentRef.setInput('kind', 'tucked-display');
     await type('depth', '300 mm');
     expect(page().querySelector('.problem')!.textContent).toMatch(
       /^Closed width: 300 mm does not work; allowed is 50 mm to 220 mm, because/,

@@ -23,8 +23,7 @@ import { ChoiceRow } from '../fields/choice-row';
 import { NumberText } from '../fields/number-text';
 import { OwnEnvelope } from '../workshop/own-envelope';
 import { WorkshopStore } from '../workshop/workshop-store';
-
-import { cardOfKind, KINDS, type Kind } from './kinds';
+import { cardOfKind, KINDS } from './kinds';
 
 type From = 'size' | 'envelope' | 'sheet';
 
@@ -46,13 +45,15 @@ const OPENINGS = Array.from({ length: 13 }, (_, i) => i / 12);
 })
 export class NewCardDialog {
   readonly visible = model(false);
-  readonly kind = model<Kind>(KINDS[0]!);
+  /** what kind of card, by its id */
+  readonly kind = model(KINDS[0]!.id);
   readonly made = output<CardDocument>();
   private readonly store = inject(WorkshopStore);
   private readonly workshop = this.store.workshop;
   private readonly evaluator = inject(Evaluator);
 
   protected readonly kinds = KINDS.map(({ id, title }) => ({ value: id, label: title }));
+  private readonly ofKind = computed(() => KINDS.find(({ id }) => id === this.kind())!);
   protected readonly from = signal<From>('size');
   protected readonly ways: { value: From; label: string }[] = [
     { value: 'size', label: 'a closed size' },
@@ -90,9 +91,9 @@ export class NewCardDialog {
   private readonly wanted = computed((): CardDocument | string => {
     const size = this.size();
     if (typeof size === 'string') return size;
-    const { title } = this.kind();
+    const { title } = this.ofKind();
     const given = { id: 'new', name: `New ${title.toLowerCase()}`, notation: this.notation(), state: 'idea' as const };
-    const card = cardOfKind(this.kind(), size, given, this.workshop());
+    const card = cardOfKind(this.ofKind(), size, given, this.workshop());
     const [problem] = partsOf(card).problems;
     if (problem) return told(problem.says, this.notation());
     const envelope = this.from() === 'envelope' ? this.chosenEnvelope() : undefined;
@@ -133,17 +134,13 @@ export class NewCardDialog {
     this.visible.set(false);
   }
 
-  protected choose(id: string): void {
-    this.kind.set(KINDS.find((kind) => kind.id === id)!);
-  }
-
   private chosenEnvelope(): Envelope | undefined {
     if (this.envelope() === OWN) return this.ownEnvelope();
     return this.workshop().envelopes.find(({ id }) => id === this.envelope());
   }
 
   private size(): ClosedSize | string {
-    const { base, foldEdge } = this.kind();
+    const { base, foldEdge } = this.ofKind();
     if (this.from() === 'envelope') {
       const envelope = this.chosenEnvelope();
       return envelope ? sizeForEnvelope(envelope, foldEdge, this.notation()) : 'Measure the inside of the envelope both ways.';

@@ -1,4 +1,4 @@
-import { LARGEST_SHELF_FILE } from '@diptychon/core';
+import { LARGEST_SHELF_FILE } from '@diptychon/core/records';
 
 /** An archive holds no more files than that, each no larger than a file by itself may be. */
 const MOST_FILES = 64;

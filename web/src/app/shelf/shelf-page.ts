@@ -2,20 +2,27 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signa
 import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { DEMO_CARDS, readShelfFile, writeCardFile, writeShelfFiles, type CardDocument } from '@diptychon/core';
+import type { CardPictures } from '@diptychon/core';
+import {
+  DEMO_CARDS,
+  MECHANISMS,
+  readShelfFile,
+  writeCardFile,
+  writeShelfFiles,
+  type CardDocument,
+  type Introduction,
+} from '@diptychon/core/records';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { CardStore, SavedElsewhere, TakenOff, type OpenedCard, type UnreadableCard } from '../cards/card-store';
 import { KeptPictures } from '../cards/kept-pictures';
 import { Evaluator } from '../evaluation/evaluator';
-import type { CardPictures } from '../evaluation/evaluation-api';
 import { download, fileName } from '../frame/download';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { ScreenBar } from '../frame/screen-bar';
 import { NumberText } from '../fields/number-text';
 import { FirstRun } from './first-run';
-import { KINDS, type Kind } from './kinds';
 import { NewCardDialog } from './new-card-dialog';
 import { archived, textsOf } from './shelf-archive';
 import { Thumbnail } from '../drawings/thumbnail';
@@ -42,8 +49,8 @@ export class ShelfPage {
   private readonly keptPictures = inject(KeptPictures);
   private readonly workshopStore = inject(WorkshopStore);
 
-  protected readonly kinds = KINDS;
-  protected readonly kind = signal(KINDS[0]!);
+  protected readonly kinds = MECHANISMS;
+  protected readonly kind = signal<string>(MECHANISMS[0].id);
   protected readonly starting = signal(false);
   protected readonly cards = signal<OpenedCard[] | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
@@ -81,7 +88,7 @@ export class ShelfPage {
     { icon: 'copy', word: 'Duplicate', does: 'Duplicate', run: (kept) => void this.duplicate(kept) },
     { icon: 'pencil', word: 'Rename', does: 'Rename', run: ({ card }) => this.renaming.set(card.id) },
     { icon: 'download', word: 'To a file', does: 'To a file:', run: (kept) => this.exportOne(kept) },
-    { icon: 'trash', word: 'Delete', does: 'Delete', run: (kept) => void this.remove(kept) },
+    { icon: 'bin', word: 'Delete', does: 'Delete', run: (kept) => void this.remove(kept) },
   ];
 
   private left = false;
@@ -107,8 +114,8 @@ export class ShelfPage {
     return card.foldEdge === 'side' ? { width: depth, height: length } : { width: length, height: depth };
   }
 
-  protected start(kind: Kind): void {
-    this.kind.set(kind);
+  protected start({ id }: Introduction): void {
+    this.kind.set(id);
     this.starting.set(true);
   }
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { envelopeByInside, parseLength, type Envelope, type Notation } from '@diptychon/core';
+import { envelopeByInside, parseLength, type Envelope, type Notation } from '@diptychon/core/records';
 import { InputText } from 'primeng/inputtext';
 
 /** An envelope that stands in no list, by its two inner sides. */

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { METRIC_WORKSHOP, readWorkshop, starterFor, type Envelope, type Notation, type Workshop } from '@diptychon/core';
+import { METRIC_WORKSHOP, readWorkshop, starterFor, type Envelope, type Notation, type Workshop } from '@diptychon/core/records';
 import { Database, type KeptWorkshop } from '../cards/database';
 
 interface Step {
