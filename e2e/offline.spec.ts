@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -65,6 +65,7 @@ test('with the server gone everything works; a new version is offered, and what 
   cpSync(BUILT, newer, { recursive: true });
   const manifest = join(newer, 'ngsw.json');
   writeFileSync(manifest, JSON.stringify({ ...(JSON.parse(readFileSync(manifest, 'utf8')) as object), timestamp: 1 }));
+  rmSync(`${manifest}.br`);
   await serve(newer);
   await page.reload();
   await expect(page.getByText('A new version of Diptychon is here.')).toBeVisible({ timeout: 60_000 });
