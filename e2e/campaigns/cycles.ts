@@ -11,6 +11,8 @@ import { RealBrowser } from './browser.js';
 const BUILT = fileURLToPath(new URL('../../web/dist/browser', import.meta.url));
 /** What was on the screen for this long may not be lost (ms). */
 const DRAWN = 50;
+/** With software drawing, on a busy machine (ms). */
+const A_FRAME = 100;
 const CARDS = ['foray-guide-easel', 'chanterelle-birthday'];
 const MOST_TABS = 3;
 /** Notes grow with each edit; a card takes 4,000 characters. */
@@ -80,6 +82,7 @@ class Trial {
       const before = await notes.inputValue();
       await notes.fill(`${before.length > LONGEST_NOTE ? '' : before} ${word}`.trim());
       if (before.length > LONGEST_NOTE) for (const old of before.split(' ')) this.expected.delete(old);
+      await drawn(tab);
       await tab.waitForTimeout(last ? DRAWN : Math.floor(this.next() * 300));
       this.expected.set(word, way);
       if (last) await this.mishap(way, tab);
@@ -201,3 +204,9 @@ class Trial {
     });
   }
 }
+
+/** Resolves once what was typed is on the screen. A tab behind another draws nothing: it is given as long as a frame takes here. */
+const drawn = (tab: Page): Promise<unknown> =>
+  tab.evaluate(
+    `Promise.race([new Promise((done) => requestAnimationFrame(() => setTimeout(done))), new Promise((done) => setTimeout(done, ${A_FRAME}))])`,
+  );

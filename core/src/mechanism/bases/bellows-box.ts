@@ -37,7 +37,7 @@ export const bellowsBox: Base = {
   sizes: [
     {
       name: 'frontWidth',
-      label: 'Front width',
+      label: 'Closed width',
       kind: 'length',
       default: 110,
       help: 'Of front and back: the closed width.',

@@ -52,10 +52,10 @@ export const boxCard: Base = {
     },
     {
       name: 'height',
-      label: 'Wall height',
+      label: 'Height',
       kind: 'length',
       default: 90,
-      help: 'Without flaps.',
+      help: 'Of the walls, without flaps.',
       range: () => ({ min: 25, max: 250, because: 'a lower box holds no dividers, and a higher one needs more than a sheet' }),
     },
     tabSize(10, 'Of the walls, and at both ends of every divider.', (sizes) => num(sizes, 'secondWall') / 2),

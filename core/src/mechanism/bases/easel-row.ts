@@ -74,18 +74,18 @@ export const easelRow: Base = {
   sizes: [
     {
       name: 'depth',
-      label: 'Board, front to back',
+      label: 'Depth',
       kind: 'length',
       default: 150,
-      help: 'Across the folds.',
+      help: 'Of the board, across the folds.',
       range: () => ({ min: 60, max: 320, because: 'a board must carry its easels lying flat and come out of a sheet' }),
     },
     {
       name: 'width',
-      label: 'Board, side to side',
+      label: 'Length of folds',
       kind: 'length',
       default: 120,
-      help: 'Along the folds.',
+      help: 'Of the board, along the folds.',
       range: () => ({ min: 40, max: 320, because: 'a board must carry its easels and come out of a sheet' }),
     },
     {

@@ -58,7 +58,7 @@ export const easelStrip: Base = {
     },
     {
       name: 'width',
-      label: 'Width',
+      label: 'Length of folds',
       kind: 'length',
       default: 100,
       help: 'Of the whole strip, along the folds.',

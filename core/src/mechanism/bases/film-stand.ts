@@ -54,7 +54,7 @@ export const filmStand: Base = {
     },
     {
       name: 'length',
-      label: 'Length',
+      label: 'Length of folds',
       kind: 'length',
       default: 110,
       help: 'Along the folds and the slot.',

@@ -55,7 +55,7 @@ export const risingStripDoors: Base = {
       help: 'Across the closed card: two inner panels and the strip.',
       range: () => ({ min: 50, max: 260, because: 'the blank is twice as wide, and must be handled and cut from a sheet' }),
     },
-    lengthSize(150, { label: 'Length', help: 'Along the folds.' }),
+    lengthSize(150, { label: 'Length of folds', help: 'Along the folds.' }),
     {
       name: 'strip',
       label: 'Strip',

@@ -50,7 +50,7 @@ export const swingCard: Base = {
   sizes: [
     {
       name: 'blankLength',
-      label: 'Blank, along',
+      label: 'Blank, across',
       kind: 'length',
       default: 210,
       help: 'Across the scores, drawn out flat.',

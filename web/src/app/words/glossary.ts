@@ -88,6 +88,16 @@ export const GLOSSARY: readonly Word[] = [
     ],
   },
   {
+    id: 'width',
+    word: 'Width',
+    forms: ['width'],
+    says: 'How far something reaches from side to side as it is looked at: a display, a window, a closed card held upright. Of a strip or a tab, its narrow way.',
+    drawing: [
+      { as: 'paper', d: SHEET },
+      { as: 'measure', d: 'M10 52H86' },
+    ],
+  },
+  {
     id: 'blank',
     word: 'Blank',
     forms: ['blank', 'blanks'],

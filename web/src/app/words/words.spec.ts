@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { TestBed } from '@angular/core/testing';
 import { CATALOGUE } from '@diptychon/core';
 import { GLOSSARY, wordsIn } from './glossary';
@@ -13,6 +14,12 @@ describe('the words of the trade', () => {
   it('are told apart: no form means two words', () => {
     const forms = GLOSSARY.flatMap((word) => word.forms);
     expect(new Set(forms).size).toBe(forms.length);
+  });
+
+  it('stand in the handbook too, in the same words', () => {
+    const page = readFileSync('../docs/words.md', 'utf8').replace(/\s+/g, ' ');
+    const entries = [...page.matchAll(/- \*\*(.+?)\.\*\* (.+?)(?= - \*\*| ?$)/g)].map(([, word, says]) => ({ word, says: says!.trim() }));
+    expect(entries).toEqual(GLOSSARY.map(({ word, says }) => ({ word, says })));
   });
 
   it('are opened one at a time where they were read', async () => {
