@@ -78,7 +78,7 @@ describe('diptychon compute', () => {
     [['compute'], /card file/],
     [['export', cardFile, '--format', 'gif', '--out', 'x'], /gif.*allowed: svg/],
     [['export', cardFile, '--format', 'svg'], /--out/],
-    [['export', cardFile, '--format', 'pdf', '--paper', 'papyrus', '--out', 'x'], /papyrus.*a4, letter/],
+    [['export', cardFile, '--format', 'pdf', '--paper', 'papyrus', '--out', 'x'], /papyrus.*a4, a3, a5, letter, legal, tabloid/],
     [['fly'], /fly.*list, compute, steps, export/],
     [['list', '--loud'], /--loud.*allowed/],
   ])('answers %j with one clear line and exit code 2', async (argv, line) => {

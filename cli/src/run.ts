@@ -4,6 +4,7 @@ import {
   benchSteps,
   drawingsOf,
   evaluate,
+  PAPER_IDS,
   report,
   ROOT,
   verdictLine,
@@ -14,9 +15,10 @@ import {
   type CsvDialect,
   type CutterDrawing,
   type Evaluation,
+  type PaperId,
   type Workshop,
 } from '@diptychon/core';
-import { writeDxf, writeOnePage, writeTemplates, type PaperId, type PdfFonts } from '@diptychon/core/files';
+import { writeDxf, writeOnePage, writeTemplates, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
 import { catalogueRecord, printCatalogue, printReport, printSteps, stepsRecord } from './print.js';
@@ -36,7 +38,7 @@ diptychon steps CARD.json|--mechanism ID [options] [--json]
 diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
     FORMAT: svg or dxf for a cutter (--folds score|perforation), one drawing for each stock and bed: the first is FILE,
     others stand beside it as FILE-STOCK; csv of the measures (--decimal point|comma),
-    pdf (one page) or templates (true size), both --paper a4|letter,
+    pdf (one page) or templates (true size), both --paper a4|a3|a5|letter|legal|tabloid,
     fold (open JSON of the crease pattern and folded states).
     A card that fails is not written (exit code 3) but with --anyway.
 
@@ -148,7 +150,7 @@ async function exportTo(given: Arguments, { stdout, stderr }: Streams): Promise<
   if (!out) throw new UsageError('--out: say which file to write');
   const options = {
     folds: choice(given, 'folds', ['score', 'perforation'] as const),
-    paper: choice(given, 'paper', ['a4', 'letter'] as const),
+    paper: choice(given, 'paper', PAPER_IDS),
     decimal: choice(given, 'decimal', ['point', 'comma'] as const),
   };
   const { evaluation, workshop } = evaluated(given);

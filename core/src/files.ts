@@ -2,4 +2,4 @@
 export { writeDxf } from './format/dxf.js';
 export { writeOnePage } from './format/pdf-sheet.js';
 export { writeTemplates, type TemplateFile } from './format/pdf-templates.js';
-export { PAPERS, type PaperId, type PdfFonts } from './format/pdf-page.js';
+export type { PdfFonts } from './format/pdf-page.js';

@@ -29,3 +29,4 @@ export type { FileProblem } from './format/file-problem.js';
 export * from './format/card-file.js';
 export { readShelfFile, writeShelfFiles, LARGEST_SHELF_FILE } from './format/shelf-file.js';
 export * from './format/workshop-file.js';
+export * from './format/papers.js';

@@ -173,8 +173,6 @@ export function scoreNumbers(steps: readonly BenchStep[]): ReadonlyMap<string, S
   return byPiece;
 }
 
-/** What the lines of the drawings mean, in one row under them. */
-export const LEGEND: Mm = 5;
 const LEGEND_ENTRIES: readonly { line: PdfLine; words: string }[] = [
   { line: 'cut', words: 'cut' },
   { line: 'mountain', words: 'mountain, folds away from you' },
@@ -182,15 +180,36 @@ const LEGEND_ENTRIES: readonly { line: PdfLine; words: string }[] = [
   { line: 'pencil', words: 'pencil' },
   { line: 'hatch', words: 'glue' },
 ];
+const LEGEND_ROW: Mm = 5;
+/** The piece of line that is shown of each, and what lies between one and the next. */
+const SWATCH: Mm = 9;
+const AFTER_SWATCH: Mm = 1.5;
+const BETWEEN: Mm = 6;
 
-export function legend(page: MmPage, [left, y]: Point): void {
-  let x = left;
+/** How high the legend is on a page that is so wide. */
+export const legendHeight = (page: MmPage, width: Mm): Mm =>
+  LEGEND_ROW * (1 + Math.max(...placedEntries(page, width).map(({ row }) => row)));
+
+/** What each kind of line means, in as many rows as the width asks for, up from the lower left corner. */
+export function legend(page: MmPage, [left, bottom]: Point, width: Mm): void {
+  const top = bottom + legendHeight(page, width) - LEGEND_ROW;
   page.as('P', () => {
-    for (const { line, words } of LEGEND_ENTRIES) {
-      if (line === 'hatch') page.hatch(rectangle(x, y - 0.4, 9, 2.4));
-      else page.line([x, y + 0.8], [x + 9, y + 0.8], line);
-      page.text(words, [x + 10.5, y], 7);
-      x += 10.5 + page.widthOf(words, 7) + 6;
+    for (const { line, words, x: along, row } of placedEntries(page, width)) {
+      const [x, y] = [left + along, top - row * LEGEND_ROW];
+      if (line === 'hatch') page.hatch(rectangle(x, y - 0.4, SWATCH, 2.4));
+      else page.line([x, y + 0.8], [x + SWATCH, y + 0.8], line);
+      page.text(words, [x + SWATCH + AFTER_SWATCH, y], 7);
     }
+  });
+}
+
+function placedEntries(page: MmPage, width: Mm): { line: PdfLine; words: string; x: Mm; row: number }[] {
+  let [x, row] = [0, 0];
+  return LEGEND_ENTRIES.map((entry) => {
+    const long = SWATCH + AFTER_SWATCH + page.widthOf(entry.words, 7);
+    if (x > 0 && x + long > width) [x, row] = [0, row + 1];
+    const placed = { ...entry, x, row };
+    x += long + BETWEEN;
+    return placed;
   });
 }

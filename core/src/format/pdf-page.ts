@@ -12,7 +12,7 @@ import {
   rgb,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { MM_PER_INCH, type Mm } from '../measure/units.js';
+import type { Mm } from '../measure/units.js';
 import { flattened, pathOf } from '../plane/curves.js';
 import type { Loop } from '../plane/outline.js';
 import { distance, type Point } from '../plane/point.js';
@@ -21,13 +21,6 @@ import { PrintFont } from './pdf-font.js';
 import type { StandingPicture } from './standing-picture.js';
 import { PdfTags, type TagElement, type TagRole } from './pdf-tags.js';
 import { PT } from './pdf-units.js';
-
-/** Paper to print on. */
-export type PaperId = 'a4' | 'letter';
-export const PAPERS: Record<PaperId, { name: string; width: Mm; height: Mm }> = {
-  a4: { name: 'A4', width: 210, height: 297 },
-  letter: { name: 'US Letter', width: 8.5 * MM_PER_INCH, height: 11 * MM_PER_INCH },
-};
 
 /** Font files (WOFF or TTF) that go into the PDF, each weight in several files for several scripts; only the letters used are kept. */
 export interface PdfFonts {

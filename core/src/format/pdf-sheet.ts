@@ -8,14 +8,18 @@ import { materialsOf } from '../plan/materials.js';
 import type { BenchStep } from '../plan/step.js';
 import { verdictLine } from '../plan/verdict.js';
 import { COLUMN_GAP, flow, type TextLine } from './pdf-columns.js';
-import { drawPieces, LEGEND, legend, scoreNumbers } from './pdf-drawings.js';
-import { missingLetters, MmPage, newPdf, PAPERS, savePdf, type Frame, type PaperId, type PdfFonts, type PdfSetting } from './pdf-page.js';
+import { drawPieces, legend, legendHeight, scoreNumbers } from './pdf-drawings.js';
+import { PAPERS, type PaperId } from './papers.js';
+import { missingLetters, MmPage, newPdf, savePdf, type Frame, type PdfFonts, type PdfSetting } from './pdf-page.js';
 import { standingPicture } from './standing-picture.js';
 import { PT } from './pdf-units.js';
 
 const MARGIN: Mm = 12;
-/** Room for the drawings: more where there are many, whose text goes on over a second page anyway. */
-const drawingRoom = (pieces: number): Mm => (pieces > 3 ? 112 : 74);
+/** Of a page of everyday height. */
+const EVERYDAY_PAGE: Mm = 297;
+/** Room for the drawings: more where there are many, whose text goes on over a second page anyway, and on a larger page. */
+const drawingRoom = (pieces: number, page: Mm): Mm => (pieces > 3 ? 112 : 74) * Math.max(1, page / EVERYDAY_PAGE);
+
 /**
  * One page with everything to make the card: drawings with their scores, the verdict, every measure by name, materials, steps.
  * Where all of it does not fit at a size that can be read, the text goes on over further pages.
@@ -35,10 +39,11 @@ export async function writeOnePage(
   const headEnd = heading(page, setting, evaluation, { width: room - PICTURE.width - COLUMN_GAP, top: height - MARGIN });
   finished(page, evaluation, { x: width - MARGIN - PICTURE.width, y: height - MARGIN - PICTURE.height, ...PICTURE });
   const top = Math.min(headEnd, height - MARGIN - PICTURE.height - 2);
-  const high = drawingRoom(evaluation.sheets.length);
+  const high = drawingRoom(evaluation.sheets.length, height);
+  const below = legendHeight(page, room);
   const drawings = { x: MARGIN, y: top - high, width: room, height: high };
-  drawPieces(page, evaluation, { ...drawings, y: drawings.y + LEGEND, height: drawings.height - LEGEND }, setting, scoreNumbers(steps));
-  legend(page, [MARGIN, drawings.y]);
+  drawPieces(page, evaluation, { ...drawings, y: drawings.y + below, height: drawings.height - below }, setting, scoreNumbers(steps));
+  legend(page, [MARGIN, drawings.y], room);
   const missing = missingLetters(setting);
   const foot: Mm = MARGIN + (missing === undefined ? 6 : 10);
   const first = { x: MARGIN, y: foot, width: room, height: drawings.y - 2 - foot };

@@ -7,7 +7,8 @@ import type { Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { halfTemplate } from '../sheet/half-template.js';
 import { pieceDrawing, type Primitive } from '../sheet/piece-drawing.js';
-import { MmPage, newPdf, PAPERS, savePdf, type PaperId, type PdfFonts, type PdfLine, type PdfSetting } from './pdf-page.js';
+import { PAPERS, type PaperId } from './papers.js';
+import { MmPage, newPdf, savePdf, type PdfFonts, type PdfLine, type PdfSetting } from './pdf-page.js';
 import { PT } from './pdf-units.js';
 
 /** Printers leave this much of a page white. */

@@ -19,6 +19,7 @@ import { INCH_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { verdictLine } from '../plan/verdict.js';
 import { dashFor, LEAST_TYPE, missingLetters, newPdf, type PdfFonts } from './pdf-page.js';
+import { PAPER_IDS, PAPERS } from './papers.js';
 import { writeOnePage } from './pdf-sheet.js';
 import { writeTemplates } from './pdf-templates.js';
 
@@ -36,7 +37,10 @@ interface ReadPage {
   marked: number[];
   /** how many marked stretches the structure knows of this page */
   known: number;
+  width: number;
   height: number;
+  /** where each stretch of text begins (points from the lower left corner) */
+  begins: (readonly [number, number])[];
 }
 
 /** A PDF read back: sizes of type and marked stretches of each page, and what the catalogue says of the whole. */
@@ -64,7 +68,9 @@ async function read(bytes: Uint8Array) {
       sizes: [...text.matchAll(/ ([\d.]+) Tf/g)].map(([, size]) => Number(size)),
       marked: [...text.matchAll(/\/MCID (\d+)/g)].map(([, id]) => Number(id)),
       known: (follow(nums.get(at + 1)) as PDFArray).size(),
+      width: page.getWidth(),
       height: page.getHeight(),
+      begins: [...text.matchAll(/([\d.-]+) ([\d.-]+) Tm/g)].map(([, x, y]) => [Number(x), Number(y)] as const),
     };
   });
   return {
@@ -95,6 +101,27 @@ describe.each(CARDS)('the printed pages of %s', (_name, card) => {
         expect(marked).toEqual(marked.map((_, i) => i));
         expect(known).toBe(marked.length);
       }
+    }
+  });
+});
+
+describe.each(PAPER_IDS)('on %s', (paper) => {
+  /** What lies nearer to the edge some printers leave out (points). */
+  const EDGE = 20;
+
+  it.each(['film-stand', 'easel-folded-front'])('the one page of %s keeps inside its paper, to the last word of the legend', async (id) => {
+    const { pages } = await read(await writeOnePage(evaluated(cardOn(id)), paper, FONTS));
+    for (const { width, height, begins, sizes } of pages) {
+      expect(width * (25.4 / 72)).toBeCloseTo(PAPERS[paper].width, 3);
+      expect(height * (25.4 / 72)).toBeCloseTo(PAPERS[paper].height, 3);
+      expect(begins.length).toBeGreaterThan(5);
+      for (const [x, y] of begins) {
+        expect(x).toBeGreaterThan(EDGE);
+        expect(x).toBeLessThan(width - EDGE);
+        expect(y).toBeGreaterThan(EDGE);
+        expect(y).toBeLessThan(height - EDGE);
+      }
+      expect(Math.min(...sizes)).toBeGreaterThanOrEqual(LEAST_TYPE);
     }
   });
 });

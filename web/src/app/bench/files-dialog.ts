@@ -1,12 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
-import { drawingsOf, verdictLine, writeCardFile, writeCsv, writeFold, writeSvg, type CardDocument, type Evaluation } from '@diptychon/core';
-import type { PaperId, PdfFonts } from '@diptychon/core/files';
+import {
+  drawingsOf,
+  PAPER_IDS,
+  PAPERS,
+  verdictLine,
+  writeCardFile,
+  writeCsv,
+  writeFold,
+  writeSvg,
+  type CardDocument,
+  type Evaluation,
+} from '@diptychon/core';
+import type { PdfFonts } from '@diptychon/core/files';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import type { WrittenFile } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { ChoiceRow } from '../fields/choice-row';
 import { download, fileName } from '../frame/download';
+import { Preferences } from '../frame/preferences';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 /** Everything that can be printed, cut from or kept as a file. Files of a card that does not work are made only when asked twice. */
@@ -26,7 +38,8 @@ export class FilesDialog {
   readonly visible = model(false);
   private readonly evaluator = inject(Evaluator);
   private readonly workshop = inject(WorkshopStore).workshop;
-  protected readonly paper = signal<PaperId>(this.workshop().region === 'inch' ? 'letter' : 'a4');
+  protected readonly preferences = inject(Preferences);
+  protected readonly paper = computed(() => this.preferences.paper() ?? (this.workshop().region === 'inch' ? 'letter' : 'a4'));
   protected readonly folds = signal<'score' | 'perforation'>('score');
   protected readonly busy = signal<string | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
@@ -45,10 +58,7 @@ export class FilesDialog {
   );
   /** what was asked for of a card that does not work, until the maker has said yes or no */
   protected readonly asked = signal<{ name: string; make: () => Promise<void> } | undefined>(undefined);
-  protected readonly papers = [
-    { value: 'a4', label: 'A4' },
-    { value: 'letter', label: 'US Letter' },
-  ] as const;
+  protected readonly papers = PAPER_IDS.map((value) => ({ value, label: PAPERS[value].name }));
   protected readonly foldWays = [
     { value: 'score', label: 'score lines' },
     { value: 'perforation', label: 'perforations (no score tool)' },

@@ -17,13 +17,14 @@ import {
   type Finding,
   type Material,
   type Outcome,
+  type PaperId,
   type StandingPicture,
   type ThicknessMap,
   type VerdictLine,
   type WhatShows,
   type Workshop,
 } from '@diptychon/core';
-import type { PaperId, PdfFonts } from '@diptychon/core/files';
+import type { PdfFonts } from '@diptychon/core/files';
 import { transfer } from 'comlink';
 
 /** Files that need large writers. */

@@ -44,13 +44,19 @@ describe('Preferences', () => {
     const preferences = opened();
     preferences.theme.set('dark');
     TestBed.tick();
-    const kept = localStorage.getItem(KEY)!;
-    const again = opened(kept);
-    expect(again.theme()).toBe('dark');
+    preferences.paper.set('legal');
+    TestBed.tick();
+    const again = opened(localStorage.getItem(KEY)!);
+    expect([again.theme(), again.paper()]).toEqual(['dark', 'legal']);
   });
 
   it.each(['', 'not json', '[]', '{"theme":"furlong"}', '{"theme":3}'])('of a page that kept “%s” are the usual ones', (kept) => {
     const preferences = opened(kept);
     expect(preferences.theme()).toBe('system');
+  });
+
+  it('lose no more than what cannot be read of them', () => {
+    const preferences = opened('{"theme":"dark","paper":"papyrus"}');
+    expect([preferences.theme(), preferences.paper()]).toEqual(['dark', undefined]);
   });
 });

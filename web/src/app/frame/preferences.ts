@@ -1,9 +1,13 @@
 import { effect, Injectable, signal } from '@angular/core';
+import { PAPER_IDS, type PaperId } from '@diptychon/core/records';
 import * as v from 'valibot';
 
 export type ThemeChoice = 'light' | 'dark' | 'system';
 
-const stored = v.object({ theme: v.optional(v.picklist(['light', 'dark', 'system']), 'system') });
+const stored = v.object({
+  theme: v.fallback(v.picklist(['light', 'dark', 'system']), 'system'),
+  paper: v.fallback(v.optional(v.picklist(PAPER_IDS)), undefined),
+});
 
 const KEY = 'diptychon-preferences';
 
@@ -11,10 +15,15 @@ const KEY = 'diptychon-preferences';
 @Injectable({ providedIn: 'root' })
 export class Preferences {
   readonly theme = signal<ThemeChoice>('system');
+  /** what the maker prints on; nothing until it was chosen */
+  readonly paper = signal<PaperId | undefined>(undefined);
 
   constructor() {
     const found = v.safeParse(stored, this.read());
-    if (found.success) this.theme.set(found.output.theme);
+    if (found.success) {
+      this.theme.set(found.output.theme);
+      this.paper.set(found.output.paper);
+    }
     const system = matchMedia('(prefers-color-scheme: dark)');
     const systemDark = signal(system.matches);
     system.addEventListener('change', (change) => systemDark.set(change.matches));
@@ -22,7 +31,7 @@ export class Preferences {
       const dark = this.theme() === 'dark' || (this.theme() === 'system' && systemDark());
       document.documentElement.classList.toggle('dark', dark);
     });
-    effect(() => this.write({ theme: this.theme() }));
+    effect(() => this.write({ theme: this.theme(), paper: this.paper() }));
   }
 
   /** Motion that plays by itself is left out when the maker's system asks for that. */
