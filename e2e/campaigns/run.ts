@@ -2,8 +2,10 @@
 import { parseArgs } from 'node:util';
 import { cycles } from './cycles.js';
 import { dice } from './dice.js';
+import { filesInPage } from './files-in-page.js';
+import { soak } from './soak.js';
 
-const CAMPAIGNS: Record<string, typeof cycles> = { cycles };
+const CAMPAIGNS: Record<string, typeof cycles> = { cycles, 'files-in-page': filesInPage, soak };
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: { seed: { type: 'string', default: '1' }, count: { type: 'string', default: '100' } },
@@ -12,7 +14,7 @@ const [name = ''] = positionals;
 const [seed, count] = [Number(values.seed), Number(values.count)];
 const campaign = CAMPAIGNS[name];
 if (!campaign || !Number.isInteger(seed) || !Number.isInteger(count) || count < 1) {
-  console.error('npm run campaign -- cycles [--seed S] [--count N]: S and N are whole numbers.');
+  console.error(`npm run campaign -- ${Object.keys(CAMPAIGNS).join('|')} [--seed S] [--count N]: S and N are whole numbers.`);
   process.exit(2);
 }
 const broken = await campaign(dice(seed), count, (words) => console.log(words));

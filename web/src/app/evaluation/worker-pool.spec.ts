@@ -112,6 +112,28 @@ describe('WorkerPool', () => {
     await expect(threads.run('hand', (api) => Promise.resolve(api))).resolves.toBe('thread 2');
   });
 
+  it('holds nothing of a task that is done for as long as its thread lives', async () => {
+    const died = new Promise<string>(() => undefined);
+    const listened = vi.spyOn(died, 'then');
+    const threads = new WorkerPool<string>(1, () => ({ api: 'thread', stop: () => undefined, died }));
+    for (let i = 0; i < 20; i++) expect(await threads.run('hand', () => Promise.resolve(i))).toBe(i);
+    expect(listened).toHaveBeenCalledTimes(1);
+  });
+
+  it('tells the next task of a thread that died while it had nothing to do', async () => {
+    let die!: (why: string) => void;
+    const threads = new WorkerPool<number>(1, () => ({
+      api: ++made,
+      stop: () => stopped++,
+      died: new Promise<string>((done) => (die = done)),
+    }));
+    await threads.run('hand', () => Promise.resolve());
+    die('out of memory');
+    await turn();
+    await expect(threads.run('hand', () => new Promise(() => undefined))).rejects.toThrow(ThreadDied);
+    expect(await threads.run('hand', (api) => Promise.resolve(api))).toBe(2);
+  });
+
   it('goes on after a task that threw before it began', async () => {
     const threads = pool(1);
     const throwing = (): Promise<never> => {

@@ -12,6 +12,12 @@ export interface PoolWorker<A> {
   died?: Promise<string>;
 }
 
+/** A thread at work or waiting, and who is told when it ends by itself. */
+interface Thread<A> extends PoolWorker<A> {
+  endedBy?: ThreadDied;
+  whenDead?: (error: ThreadDied) => void;
+}
+
 interface Task<A> {
   /** tasks of one channel replace each other: only the latest is wanted */
   channel?: string;
@@ -52,7 +58,7 @@ const START_LIMIT = 30_000;
  * so that a drag never leaves a queue behind.
  */
 export class WorkerPool<A> {
-  private readonly idle: PoolWorker<A>[] = [];
+  private readonly idle: Thread<A>[] = [];
   private readonly waiting: Task<A>[] = [];
   private readonly busyChannels = new Set<string>();
   private made = 0;
@@ -122,21 +128,23 @@ export class WorkerPool<A> {
   }
 
   /** A task at work, until it is done, its time is over, or its thread is no more. */
-  private async watched(worker: PoolWorker<A>, { work, limit }: Task<A>): Promise<unknown> {
+  private async watched(thread: Thread<A>, { work, limit }: Task<A>): Promise<unknown> {
     let clock: ReturnType<typeof setTimeout> | undefined;
     const inTime = (ms: number): Promise<never> =>
       new Promise((_, failed) => {
         clock = setTimeout(() => failed(new TookTooLong(ms)), ms);
       });
-    const dead = (worker.died ?? new Promise<never>(() => undefined)).then((why) => {
-      throw new ThreadDied(why);
+    const dead = new Promise<never>((_, failed) => {
+      if (thread.endedBy) failed(thread.endedBy);
+      thread.whenDead = failed;
     });
     try {
-      await Promise.race([worker.ready, dead, inTime(START_LIMIT)]);
+      await Promise.race([thread.ready, dead, inTime(START_LIMIT)]);
       clearTimeout(clock);
-      return await Promise.race([work(worker.api), dead, ...(limit === undefined ? [] : [inTime(limit)])]);
+      return await Promise.race([work(thread.api), dead, ...(limit === undefined ? [] : [inTime(limit)])]);
     } finally {
       clearTimeout(clock);
+      delete thread.whenDead;
       dead.catch(() => undefined);
     }
   }
@@ -147,8 +155,14 @@ export class WorkerPool<A> {
     return ORDER.map((priority) => ready.find((task) => task.priority === priority)).find((task) => task !== undefined);
   }
 
-  private begin(): PoolWorker<A> {
+  private begin(): Thread<A> {
     this.made++;
-    return this.make();
+    const thread: Thread<A> = this.make();
+    // Listened to once: each task that waited for it by itself would be held, with all it gave, for as long as the thread lives.
+    void thread.died?.then((why) => {
+      thread.endedBy = new ThreadDied(why);
+      thread.whenDead?.(thread.endedBy);
+    });
+    return thread;
   }
 }

@@ -232,18 +232,23 @@ export class ShelfPage {
       this.cards.set(cards);
       this.unreadable.set(unreadable);
       this.samplesAway.set((await this.store.note('samples-away')) === true);
-      for (const kept of cards) {
-        // A card that was opened meanwhile does not wait for the pictures of the others.
-        if (this.left) return;
-        const { card } = kept;
-        const known = await this.keptPictures.of(kept);
-        const pictures = known ?? (await this.evaluator.pictures(card));
-        this.pictures.update((all) => ({ ...all, [card.id]: pictures }));
-        if (!known && pictures) void this.keptPictures.keep(kept, pictures);
-      }
+      void this.drawAll(cards);
     } catch {
       this.cards.update((known) => known ?? []);
       this.trouble.set('What this browser keeps could not be read just now. Nothing on the shelf is changed by that; try again.');
+    }
+  }
+
+  /** One after the other; what is asked for of the shelf meanwhile does not wait for them. */
+  private async drawAll(cards: readonly OpenedCard[]): Promise<void> {
+    for (const kept of cards) {
+      // A card that was opened meanwhile, and a shelf that was read again, have pictures of their own to draw.
+      if (this.left || this.cards() !== cards) return;
+      const { card } = kept;
+      const known = await this.keptPictures.of(kept);
+      const pictures = known ?? (await this.evaluator.pictures(card));
+      this.pictures.update((all) => ({ ...all, [card.id]: pictures }));
+      if (!known && pictures) void this.keptPictures.keep(kept, pictures);
     }
   }
 

@@ -1,0 +1,13 @@
+import { cycles } from './campaigns/cycles';
+import { dice } from './campaigns/dice';
+import { filesInPage } from './campaigns/files-in-page';
+import { expect, test } from '@playwright/test';
+
+test('a small share of the campaign of mishaps: nothing that was drawn is lost', async () => {
+  expect(await cycles(dice(11), 6)).toEqual([]);
+});
+
+test('a small share of the campaign of broken files: each is refused in a line, or read as the core reads it', async () => {
+  // How long it takes is measured by the campaign, on a machine that does nothing else.
+  expect((await filesInPage(dice(11), 12)).filter((says) => !/: took \d+ ms/.test(says))).toEqual([]);
+});
