@@ -9,15 +9,17 @@ export class RealBrowser {
     readonly context: BrowserContext,
   ) {}
 
-  /** @param profile a folder that keeps what the browser keeps */
-  static async open(profile: string): Promise<RealBrowser> {
+  /**
+   * @param profile a folder that keeps what the browser keeps
+   * @param flat whether it draws nothing in 3D, which costs a processor more than all the rest
+   */
+  static async open(profile: string, flat = false): Promise<RealBrowser> {
     const child = spawn(
       process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       [
         '--headless=new',
         '--no-sandbox',
-        '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
+        ...(flat ? ['--disable-3d-apis'] : ['--use-angle=swiftshader', '--enable-unsafe-swiftshader']),
         '--disable-background-networking',
         '--disable-component-update',
         '--no-first-run',

@@ -59,7 +59,7 @@ class Trial {
 
   async begin(): Promise<void> {
     await this.serve();
-    this.browser = await RealBrowser.open(this.profile);
+    this.browser = await RealBrowser.open(this.profile, true);
   }
 
   async end(): Promise<void> {
@@ -94,7 +94,7 @@ class Trial {
     if (way === 'kill') {
       await this.browser.kill();
       this.tabs = [];
-      this.browser = await RealBrowser.open(this.profile);
+      this.browser = await RealBrowser.open(this.profile, true);
     } else if (way === 'crash') {
       await tab.goto('chrome://crash').catch(() => undefined);
       await this.drop(tab);
