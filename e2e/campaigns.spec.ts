@@ -1,6 +1,7 @@
 import { cycles } from './campaigns/cycles';
 import { dice } from './campaigns/dice';
 import { filesInPage } from './campaigns/files-in-page';
+import { soak } from './campaigns/soak';
 import { expect, test } from '@playwright/test';
 
 test('a small share of the campaign of mishaps: nothing that was drawn is lost', async () => {
@@ -10,4 +11,8 @@ test('a small share of the campaign of mishaps: nothing that was drawn is lost',
 test('a small share of the campaign of broken files: each is refused in a line, or read as the core reads it', async () => {
   // How long it takes is measured by the campaign, on a machine that does nothing else.
   expect((await filesInPage(dice(11), 12)).filter((says) => !/: took \d+ ms/.test(says))).toEqual([]);
+});
+
+test('a small share of a long evening: cards opened and edited one after the other leave nothing behind', async () => {
+  expect(await soak(dice(4), 27)).toEqual([]);
 });

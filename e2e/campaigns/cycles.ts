@@ -1,14 +1,10 @@
-import { mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { application } from '../../server/dist/application.js';
 import { RealBrowser } from './browser.js';
+import { BUILT, newProfile, removeProfile } from './in-browser.js';
 
-const BUILT = fileURLToPath(new URL('../../web/dist/browser', import.meta.url));
 /** What was on the screen for this long may not be lost (ms). */
 const DRAWN = 50;
 /** With software drawing, on a busy machine (ms). */
@@ -47,7 +43,7 @@ export async function cycles(next: () => number, count: number, say: (words: str
 }
 
 class Trial {
-  private readonly profile = mkdtempSync(join(tmpdir(), 'diptychon-cycles-'));
+  private readonly profile = newProfile();
   private server: Server | undefined;
   private port = 0;
   private browser!: RealBrowser;
@@ -65,7 +61,7 @@ class Trial {
   async end(): Promise<void> {
     await this.browser.kill().catch(() => undefined);
     await this.stop();
-    rmSync(this.profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+    removeProfile(this.profile);
   }
 
   /** Some words in some tabs, a mishap, and a look at the shelf. @returns the words that are gone */

@@ -1,15 +1,9 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { isDeepStrictEqual } from 'node:util';
 import type { Page } from '@playwright/test';
-import { application } from '../../server/dist/application.js';
-import { RealBrowser } from './browser.js';
+import { inBrowser } from './in-browser.js';
 
-const BUILT = fileURLToPath(new URL('../../web/dist/browser', import.meta.url));
 const CORE = fileURLToPath(new URL('../../core', import.meta.url));
 /** From the choice of a file to what is said of it (ms). */
 const LONGEST_MS = 1000;
@@ -36,15 +30,10 @@ interface Outcome {
  */
 export async function filesInPage(next: () => number, count: number, say: (words: string) => void = () => undefined): Promise<string[]> {
   const files = nastiest(Math.floor(next() * 2 ** 31), count);
-  const profile = mkdtempSync(join(tmpdir(), 'diptychon-files-'));
-  const server = application(BUILT).listen(0, '127.0.0.1');
-  const browser = await RealBrowser.open(profile);
   const broken: string[] = [];
   let longest = 0;
-  try {
-    const page = await browser.context.newPage();
+  await inBrowser(async (page, address) => {
     page.on('pageerror', (error) => broken.push(`the page threw: ${error.message}`));
-    const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
     for (const [i, file] of files.entries()) {
       const outcome = file.kind === 'svg' ? await draw(page, address, file) : await openOnShelf(page, address, file);
       longest = Math.max(longest, outcome.ms);
@@ -52,12 +41,7 @@ export async function filesInPage(next: () => number, count: number, say: (words
         broken.push(`file ${i} (${file.kind}): ${says}: ${JSON.stringify(file.text.slice(0, 200))}`);
       if (i % 20 === 19) say(`${i + 1} files, ${broken.length} broken, the longest took ${Math.round(longest)} ms`);
     }
-  } finally {
-    await browser.kill().catch(() => undefined);
-    server.closeAllConnections();
-    server.close();
-    rmSync(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
-  }
+  });
   return broken;
 }
 

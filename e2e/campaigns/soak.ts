@@ -1,15 +1,8 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type { CDPSession, Page } from '@playwright/test';
-import { application } from '../../server/dist/application.js';
-import { RealBrowser } from './browser.js';
+import { inBrowser } from './in-browser.js';
 
-const BUILT = fileURLToPath(new URL('../../web/dist/browser', import.meta.url));
 const EDITS = 10;
-/** By then everything that loads once has been loaded. */
+/** By then everything that loads once has been loaded: of a short evening a third. */
 const SETTLED = 20;
 /** What is left behind may be so much more than at the beginning. */
 const FLAT = 1.25;
@@ -27,41 +20,32 @@ interface Left {
  * @returns what grew, in sentences
  */
 export async function soak(next: () => number, count: number, say: (words: string) => void = () => undefined): Promise<string[]> {
-  const profile = mkdtempSync(join(tmpdir(), 'diptychon-soak-'));
-  const server = application(BUILT).listen(0, '127.0.0.1');
-  const browser = await RealBrowser.open(profile);
   const faults: string[] = [];
-  try {
-    const page = await browser.context.newPage();
+  await inBrowser(async (page, address) => {
     page.on('pageerror', (error) => faults.push(`the page threw: ${error.message}`));
     page.on('console', (message) => {
       if (/WebGL|context lost/i.test(message.text())) faults.push(`the browser warned: ${message.text()}`);
     });
-    const session = await browser.context.newCDPSession(page);
-    await page.goto(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+    const session = await page.context().newCDPSession(page);
+    await page.goto(address);
     let settled: Left | undefined;
     for (let i = 0; i < count; i++) {
       await openSome(page, next);
       for (let k = 0; k < EDITS; k++) await edit(page, next);
       await page.locator('a.home').first().click();
       await page.locator('.cards .card').first().waitFor();
-      if (i + 1 === SETTLED) settled = await leftIn(session);
+      if (i + 1 === Math.min(SETTLED, Math.ceil(count / 3))) settled = await leftIn(session);
       if (i % 20 === 19) say(`${i + 1} cards, ${(i + 1) * EDITS} edits: ${words(await leftIn(session))}`);
     }
-    const end = await leftIn(session);
-    if (settled) {
-      for (const what of ['nodes', 'listeners', 'heap'] as const) {
-        if (end[what] > settled[what] * FLAT) faults.push(`${what} grew from ${settled[what]} to ${end[what]}`);
-      }
-    }
-  } finally {
-    await browser.kill().catch(() => undefined);
-    server.closeAllConnections();
-    server.close();
-    rmSync(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
-  }
+    if (settled) faults.push(...grown(settled, await leftIn(session)));
+  });
   return faults;
 }
+
+const grown = (from: Left, to: Left): string[] =>
+  (['nodes', 'listeners', 'heap'] as const)
+    .filter((what) => to[what] > from[what] * FLAT)
+    .map((what) => `${what} grew from ${from[what]} to ${to[what]}`);
 
 const words = ({ nodes, listeners, heap }: Left): string => `${nodes} nodes, ${listeners} listeners, ${heap} MB`;
 
