@@ -85,6 +85,30 @@ describe('CardSession', () => {
     expect(depthOf((await store.get(easel.id))?.card)).toBe(128);
   });
 
+  it('has a change on the disk though the save of the one before it is stuck', async () => {
+    let free!: () => void;
+    const freed = new Promise<void>((done) => (free = done));
+    const database = TestBed.inject(Database);
+    let over = false;
+    void freed.then(() => (over = true));
+    // Someone else writes cards for a long while.
+    const busy = database.change(['cards'], async (tray) => {
+      while (!over) await tray.get('cards', 'none');
+    });
+    session.change('Depth', deeper(127));
+    await pause(250);
+    session.change('Depth', deeper(126));
+    await pause(30);
+    expect(session.saveState()).toBe('saving');
+    const kept = await database.look(['unsaved'], (tray) => tray.all('unsaved'));
+    expect(kept.map((raw) => (readChange(raw)!.fields['parts'] as CardDocument['parts'])[0]!.sizes['depth'])).toEqual([126]);
+    free();
+    await busy;
+    await vi.waitFor(() => expect(session.saveState()).toBe('saved'));
+    await vi.waitFor(async () => expect(await database.look(['unsaved'], (tray) => tray.all('unsaved'))).toEqual([]));
+    expect(depthOf((await store.get(easel.id))?.card)).toBe(126);
+  });
+
   /** Another page of the same browser: everything anew but what is kept. The page before it never said goodbye. */
   async function pageAnew(): Promise<CardSession> {
     TestBed.resetTestingModule();

@@ -156,11 +156,13 @@ export class CardStore {
     refuseUnreadable(card);
     const own = { tab: this.tabs.own, id: card.id };
     const taken = takes.flatMap(({ tab, count, holds }) => [{ tab, count }, ...holds]);
-    await this.database.change(['cards', 'unsaved'], async (tray) => {
+    // What is typed meanwhile must reach the disk at once: where no other tab is in it, the unsaved changes are left alone.
+    const alone = taken.length === 0 && !this.unsaved.mayHaveOthers(card.id);
+    await this.database.change(alone ? ['cards'] : ['cards', 'unsaved'], async (tray) => {
       const before = await tray.get('cards', card.id);
       if (!before) throw new TakenOff();
       if (before.revision !== over) throw new SavedElsewhere(before.revision);
-      await makeWhole(tray, before, new Set([own, ...taken].map(({ tab }) => keyOf({ tab, id: card.id }))));
+      if (!alone) await makeWhole(tray, before, new Set([own, ...taken].map(({ tab }) => keyOf({ tab, id: card.id }))));
       const by = count === undefined ? undefined : { tab: own.tab, count };
       await tray.put(
         'cards',
@@ -173,13 +175,14 @@ export class CardStore {
           took: [...taken, ...(before.by && before.by.tab !== own.tab ? [before.by] : []), ...(before.took ?? [])].slice(0, MOST_TOOK),
         }),
       );
-      for (const done of [...taken, ...(count === undefined ? [] : [{ tab: own.tab, count }])]) {
+      for (const done of alone ? [] : [...taken, ...(count === undefined ? [] : [{ tab: own.tab, count }])]) {
         const key = keyOf({ tab: done.tab, id: card.id });
         const kept = readChange(await tray.get('unsaved', key));
         if (kept && kept.count <= done.count) await tray.remove('unsaved', key);
       }
     });
     if (count !== undefined) this.unsaved.forget(keyOf(own), count);
+    if (count !== undefined && alone) void this.unsaved.clear(keyOf(own), count);
     for (const { tab, count: upTo } of taken) this.unsaved.forget(keyOf({ tab, id: card.id }), upTo);
     return over + 1;
   }

@@ -63,7 +63,7 @@ export function changed(saved: unknown, { whole, fields, gone, id }: UnsavedChan
 /**
  * Changes that are drawn and not yet saved. Each is written twice in the turn in which it is made: at once where a page
  * that is closed leaves it behind, and to the disk, where a browser that is killed does. Each tab and card has an entry of
- * its own; it goes only when just that has been saved.
+ * its own; it goes only when just that has been saved, and a save that is under way does not keep the next one waiting.
  */
 @Injectable({ providedIn: 'root' })
 export class UnsavedChanges {
@@ -71,6 +71,8 @@ export class UnsavedChanges {
   private readonly tabs = inject(Tabs);
   private count = 0;
   private readonly next = new Map<string, UnsavedChange>();
+  /** count of the latest change of each card */
+  private readonly latest = new Map<string, number>();
   private writing: Promise<void> = Promise.resolve();
 
   /**
@@ -86,6 +88,7 @@ export class UnsavedChanges {
       // Where there is no room for it the disk still has it.
     }
     this.next.set(key, change);
+    this.latest.set(key, change.count);
     this.writing = this.writing.catch(() => undefined).then(() => this.writeNext(key));
     return { count: change.count, onDisk: this.writing };
   }
@@ -109,7 +112,7 @@ export class UnsavedChanges {
     return all.filter((one) => mayBe(one.tab) && !held(one));
   }
 
-  /** Forgets what stands at once in the page’s own storage; the disk’s entry goes in the transaction that saves. */
+  /** Forgets what stands at once in the page’s own storage. */
   forget(key: string, upTo: number): void {
     if ((readChange(this.parsed(PREFIX + key))?.count ?? 0) > upTo) return;
     if ((this.next.get(key)?.count ?? 0) <= upTo) this.next.delete(key);
@@ -118,6 +121,28 @@ export class UnsavedChanges {
     } catch {
       // Nothing was kept, so there is nothing to wipe.
     }
+  }
+
+  /** Whether other tabs, living or not, may have changes of a card that are not saved. */
+  mayHaveOthers(id: string): boolean {
+    try {
+      return Object.keys(localStorage).some(
+        (name) => name.startsWith(PREFIX) && name.endsWith(`/${id}`) && name !== PREFIX + keyOf({ tab: this.tabs.own, id }),
+      );
+    } catch {
+      return true;
+    }
+  }
+
+  /** Takes what was saved off the disk, unless a newer one is there or on its way. Left there it does no harm: it is known to be saved. */
+  async clear(key: string, upTo: number): Promise<void> {
+    if ((this.latest.get(key) ?? 0) > upTo) return;
+    await this.database
+      .change(['unsaved'], async (tray) => {
+        const kept = readChange(await tray.get('unsaved', key));
+        if (kept && kept.count <= upTo) await tray.remove('unsaved', key);
+      })
+      .catch(() => undefined);
   }
 
   private async writeNext(key: string): Promise<void> {
