@@ -50,6 +50,7 @@ test('and so it does by the keyboard', async ({ page }) => {
   /** Opens the list that has the focus, goes to an entry by its first letters, and takes it. */
   const take = async (entry: RegExp): Promise<void> => {
     await press('Enter');
+    await expect(page.locator('.p-select-overlay')).toBeVisible();
     const chosen = page.locator('.p-select-option.p-focus');
     for (let i = 0; i < 12 && !entry.test((await chosen.count()) ? await chosen.innerText() : ''); i++) {
       await press('ArrowDown');

@@ -30,7 +30,7 @@ import { UndoButtons } from '../frame/undo-buttons';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
-import { filter } from 'rxjs';
+import { debounceTime, filter, Subject, switchMap } from 'rxjs';
 import { CardSession } from '../cards/card-session';
 import { Database } from '../cards/database';
 import { OpenElsewhere } from '../cards/open-elsewhere';
@@ -52,6 +52,9 @@ import type { Highlight } from '../parts/highlight';
 import { PartsTree } from '../parts/parts-tree';
 import { WordsUsed } from '../words/words-used';
 import { VerdictList } from './verdict-list';
+
+/** No longer under the hand (ms). */
+const STANDS_STILL_MS = 150;
 
 const SAVE_WORDS = {
   saved: 'Saved',
@@ -108,6 +111,7 @@ export class BenchPage {
   protected readonly trouble = signal('');
   /** the last state that could be worked out; kept on screen while a size is refused */
   protected readonly evaluation = signal<Evaluation | undefined>(undefined);
+  private readonly worked = new Subject<Evaluation>();
   /** the same findings with fixes that were searched for, once they are known */
   private readonly offered = signal<{ of: Evaluation; findings: readonly Finding[] } | undefined>(undefined);
   protected readonly findings = computed(() => {
@@ -183,6 +187,16 @@ export class BenchPage {
       .follow(cards)
       .pipe(takeUntilDestroyed())
       .subscribe(({ card, answer }) => this.take(card, answer));
+    // Fixes that have to be searched for come once the card has stood still: a search would keep the next verdict waiting.
+    this.worked
+      .pipe(
+        debounceTime(STANDS_STILL_MS),
+        switchMap(async (of) => ({ of, findings: await this.evaluator.offers(of.design.card) })),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ of, findings }) => {
+        if (findings && this.evaluation() === of) this.offered.set({ of, findings });
+      });
   }
 
   private take(card: CardDocument, answer: Answer | Late): void {
@@ -200,7 +214,7 @@ export class BenchPage {
     this.problems.set([]);
     if (answer.evaluation.findings.every((finding) => finding.severity !== 'fail')) this.lastGood.set(answer.evaluation.design.card);
     this.shown.update((before) => before && answer.evaluation.findings.find((f) => f.id === before.id));
-    void this.addOffers(answer.evaluation);
+    this.worked.next(answer.evaluation);
   }
 
   /** Works the card out once more, after that stopped. */
@@ -216,12 +230,6 @@ export class BenchPage {
   protected undo(): void {
     if (this.refusedFields.any()) this.refusedFields.clear();
     else this.session.undo();
-  }
-
-  /** Fixes that have to be searched for come after the verdict has been shown, while it still holds. */
-  private async addOffers(evaluation: Evaluation): Promise<void> {
-    const findings = await this.evaluator.offers(evaluation.design.card);
-    if (findings && this.evaluation() === evaluation) this.offered.set({ of: evaluation, findings });
   }
 
   /** What this screen offers to the command search. */
