@@ -3,7 +3,7 @@ import { boardOf } from '../card/document.js';
 import { claimsOf } from '../card/draw.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
-import { sayLength } from '../measure/print.js';
+import { capitalised, sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 import { boxOf, type Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
@@ -172,7 +172,7 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
             kind: 'mark',
             says: [
               `Lay it ${lies(sheet, { face, turned: false })}. Draw lightly${face === 'down' ? '; across is counted from the edge at your left' : ''}.`,
-              ...marks.map((mark) => `${whereOf(mark, sheet.height, notation, face)}: ${mark.says}.`),
+              ...marks.map((mark) => `${capitalised(whereOf(mark, sheet.height, notation, face))}: ${mark.says}.`),
             ],
             picture: flat(sheet, { face, marks: true, scores: sheet.scores.map((s) => s.id) }),
           }),

@@ -229,8 +229,8 @@ describe('pencil lines that run only part of the way up', () => {
   it('say where they begin and end, so that a strip finds its place along the fold', () => {
     const sizes = { cutFrom: 'strip', depth: 20, height: 30, width: 40, offset: 50 };
     const pencil = benchSteps(evaluated(cardWith('step', sizes, { depth: 100, length: 150 }))).find(({ id }) => id === 'mark-base')!;
-    expect(pencil.says).toContain('straight up, 80 mm from the left edge, from 50 mm to 90 mm up: the back fold of the step lies here.');
-    expect(pencil.says).toContain('straight up, 130 mm from the left edge, from 50 mm to 90 mm up: the foot fold of the step lies here.');
+    expect(pencil.says).toContain('Straight up, 80 mm from the left edge, from 50 mm to 90 mm up: the back fold of the step lies here.');
+    expect(pencil.says).toContain('Straight up, 130 mm from the left edge, from 50 mm to 90 mm up: the foot fold of the step lies here.');
   });
 });
 
