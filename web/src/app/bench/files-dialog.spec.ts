@@ -2,6 +2,7 @@ import { ComponentFixture, TestBed } from '@angular/core/testing';
 import { DEMO_CARDS, evaluate, readCardFile, setSize } from '@diptychon/core';
 import { unzipSync } from 'fflate';
 import { Evaluator } from '../evaluation/evaluator';
+import { Preferences } from '../frame/preferences';
 import { FilesDialog } from './files-dialog';
 
 const easel = DEMO_CARDS[0]!;
@@ -11,7 +12,7 @@ const { evaluation } = outcome;
 
 describe('FilesDialog', () => {
   let fixture: ComponentFixture<FilesDialog>;
-  let written: { kind: string; folds?: string }[];
+  let written: { kind: string; folds?: string; paper?: string }[];
   let fails: boolean;
   let files: { name: string; blob: Blob }[];
   let click: { mockRestore: () => void };
@@ -50,6 +51,19 @@ describe('FilesDialog', () => {
     await press('Card file');
     expect(files[0]!.name).toBe('thank-you-easel-for-the-foray-guide.card.json');
     expect(readCardFile(await files[0]!.blob.text())).toEqual({ ok: true, card: easel });
+  });
+
+  it('prints on the paper that was chosen, and on the usual one of the region where that is none', async () => {
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(new Uint8Array([1]))));
+    for (const paper of ['legal', 'papyrus']) {
+      TestBed.inject(Preferences).paper.set(paper);
+      await fixture.whenStable();
+      await press('One page with everything');
+      await vi.waitFor(() => expect(written.at(-1)?.kind).toBe('one-page'));
+      await vi.waitFor(() => expect(files.length).toBe(written.length));
+    }
+    expect(written.map(({ paper }) => paper)).toEqual(['legal', 'a4']);
+    vi.unstubAllGlobals();
   });
 
   it('writes measures with a point, or with a comma for who calculates so', async () => {

@@ -39,7 +39,9 @@ export class FilesDialog {
   private readonly evaluator = inject(Evaluator);
   private readonly workshop = inject(WorkshopStore).workshop;
   protected readonly preferences = inject(Preferences);
-  protected readonly paper = computed(() => this.preferences.paper() ?? (this.workshop().region === 'inch' ? 'letter' : 'a4'));
+  protected readonly paper = computed(
+    () => PAPER_IDS.find((id) => id === this.preferences.paper()) ?? (this.workshop().region === 'inch' ? 'letter' : 'a4'),
+  );
   protected readonly folds = signal<'score' | 'perforation'>('score');
   protected readonly busy = signal<string | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);

@@ -50,6 +50,8 @@ export interface Cabinet {
   change<T>(drawers: readonly Drawer[], work: (tray: Tray) => Promise<T>): Promise<T>;
   /** One entry, in a transaction that is on its way before this returns. */
   put<D extends Drawer>(drawer: D, value: Shelf[D]['value'], key?: string): Promise<void>;
+  /** The same for one that goes. */
+  remove(drawer: Drawer, key: string): Promise<void>;
 }
 
 const NAME = 'diptychon';
@@ -91,6 +93,10 @@ export class Database {
 
   async put<D extends Drawer>(drawer: D, value: Shelf[D]['value'], key?: string): Promise<void> {
     return (await this.cabinet).put(drawer, value, key);
+  }
+
+  async remove(drawer: Drawer, key: string): Promise<void> {
+    return (await this.cabinet).remove(drawer, key);
   }
 
   private async open(): Promise<Cabinet> {
@@ -165,6 +171,13 @@ class BrowserCabinet implements Cabinet {
     await Promise.all([written, tx.done]);
   }
 
+  async remove(drawer: Drawer, key: string): Promise<void> {
+    const tx = this.db.transaction(drawer, 'readwrite', { durability: 'strict' });
+    const removed = tx.store.delete(key);
+    tx.commit();
+    await Promise.all([removed, tx.done]);
+  }
+
   private async within<T>(drawers: readonly Drawer[], mode: 'readonly' | 'readwrite', work: (tray: Tray) => Promise<T>): Promise<T> {
     const tx = this.db.transaction([...drawers], mode, mode === 'readwrite' ? { durability: 'strict' } : {});
     const done = tx.done;
@@ -236,5 +249,9 @@ class MemoryCabinet implements Cabinet {
 
   put<D extends Drawer>(drawer: D, value: Shelf[D]['value'], key?: string): Promise<void> {
     return this.change([drawer], (tray) => tray.put(drawer, value, key));
+  }
+
+  remove(drawer: Drawer, key: string): Promise<void> {
+    return this.change([drawer], (tray) => tray.remove(drawer, key));
   }
 }

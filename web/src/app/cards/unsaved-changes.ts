@@ -134,15 +134,14 @@ export class UnsavedChanges {
     }
   }
 
-  /** Takes what was saved off the disk, unless a newer one is there or on its way. Left there it does no harm: it is known to be saved. */
+  /**
+   * Takes what this tab saved off the disk, unless a newer one is there or on its way: that takes its place. Left there it does no
+   * harm: it is known to be saved.
+   */
   async clear(key: string, upTo: number): Promise<void> {
     if ((this.latest.get(key) ?? 0) > upTo) return;
-    await this.database
-      .change(['unsaved'], async (tray) => {
-        const kept = readChange(await tray.get('unsaved', key));
-        if (kept && kept.count <= upTo) await tray.remove('unsaved', key);
-      })
-      .catch(() => undefined);
+    // Without a look first: a transaction that waits for an answer would keep the next change waiting.
+    await this.database.remove('unsaved', key).catch(() => undefined);
   }
 
   private async writeNext(key: string): Promise<void> {

@@ -56,7 +56,7 @@ describe('Preferences', () => {
   });
 
   it('lose no more than what cannot be read of them', () => {
-    const preferences = opened('{"theme":"dark","paper":"papyrus"}');
+    const preferences = opened('{"theme":"dark","paper":["a4"]}');
     expect([preferences.theme(), preferences.paper()]).toEqual(['dark', undefined]);
   });
 });

@@ -1,12 +1,11 @@
 import { effect, Injectable, signal } from '@angular/core';
-import { PAPER_IDS, type PaperId } from '@diptychon/core/records';
 import * as v from 'valibot';
 
 export type ThemeChoice = 'light' | 'dark' | 'system';
 
 const stored = v.object({
   theme: v.fallback(v.picklist(['light', 'dark', 'system']), 'system'),
-  paper: v.fallback(v.optional(v.picklist(PAPER_IDS)), undefined),
+  paper: v.fallback(v.optional(v.pipe(v.string(), v.maxLength(20))), undefined),
 });
 
 const KEY = 'diptychon-preferences';
@@ -15,8 +14,8 @@ const KEY = 'diptychon-preferences';
 @Injectable({ providedIn: 'root' })
 export class Preferences {
   readonly theme = signal<ThemeChoice>('system');
-  /** what the maker prints on; nothing until it was chosen */
-  readonly paper = signal<PaperId | undefined>(undefined);
+  /** id of what the maker prints on; nothing until it was chosen. Which there are is known where it is chosen: here it is loaded first. */
+  readonly paper = signal<string | undefined>(undefined);
 
   constructor() {
     const found = v.safeParse(stored, this.read());
