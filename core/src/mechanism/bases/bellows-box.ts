@@ -40,7 +40,7 @@ export const bellowsBox: Base = {
       label: 'Closed width',
       kind: 'length',
       default: 110,
-      help: 'Of front and back: the closed width.',
+      help: 'As wide as the front and the back.',
       range: () => ({ min: 40, max: 220, because: 'the blank is more than twice as wide and must come out of a sheet' }),
     },
     lengthSize(150, { label: 'Height', help: 'Along the folds: the box stands on this edge.' }),
