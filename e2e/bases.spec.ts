@@ -1,5 +1,4 @@
-import { readFileSync } from 'node:fs';
-import { expect, expectAccessible, openDemo, setSize, test } from './page';
+import { expect, expectAccessible, openDemo, savedBy, setSize, test, tryStep } from './page';
 
 const KINDS = [
   ['Folded card', 'Depth'],
@@ -16,6 +15,7 @@ const KINDS = [
   ['Half-turn stand', 'Blank, along the line'],
   ['Swing card', 'Blank, across'],
   ['Film stand', 'Film height'],
+  ['Rising pocket', 'Back'],
 ] as const;
 
 for (const [kind, size] of KINDS) {
@@ -25,14 +25,7 @@ for (const [kind, size] of KINDS) {
     await page.getByLabel('Across the fold').fill('130 mm');
     await page.getByLabel('Along the fold').fill('130 mm');
     await page.getByRole('button', { name: 'Take it to the bench' }).click();
-    const field = page.getByRole('textbox', { name: size, exact: true });
-    await expect(field).toBeVisible();
-    await expect(page.getByText(/must change before you cut/)).toHaveCount(0);
-    const before = await field.inputValue();
-    await field.press('ArrowUp');
-    await expect(field).not.toHaveValue(before);
-    await page.getByRole('button', { name: /Undo: / }).click();
-    await expect(field).toHaveValue(before);
+    await tryStep(page, size);
     const opening = page.getByRole('slider', { name: 'Opening' });
     for (const key of ['Home', 'End']) await opening.press(key);
     await page.getByRole('button', { name: 'Which side shows' }).click();
@@ -41,14 +34,13 @@ for (const [kind, size] of KINDS) {
     await expect(page.locator('dip-thickness-view strong')).toHaveText(/mm$/);
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Print and files' }).click();
-    const saved = async (name: string): Promise<Buffer> => {
-      const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
-      return readFileSync((await file.path())!);
+    const pattern = JSON.parse((await savedBy(page, 'Crease pattern (FOLD)')).toString()) as {
+      file_spec: number;
+      edges_assignment: string[];
     };
-    const pattern = JSON.parse((await saved('Crease pattern (FOLD)')).toString()) as { file_spec: number; edges_assignment: string[] };
     expect(pattern.file_spec).toBe(1.2);
     expect(pattern.edges_assignment).toContain('B');
-    expect((await saved('One page with everything')).subarray(0, 5).toString()).toBe('%PDF-');
+    expect((await savedBy(page, 'One page with everything')).subarray(0, 5).toString()).toBe('%PDF-');
     await page.keyboard.press('Escape');
     await page.getByRole('link', { name: 'Make it' }).click();
     await expect(page.getByRole('heading', { name: 'Put everything on the table' })).toBeVisible();

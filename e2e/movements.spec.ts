@@ -1,4 +1,4 @@
-import { expect, expectAccessible, test } from './page';
+import { expect, expectAccessible, savedBy, test, tryStep } from './page';
 
 const cards = 'dip-live-card';
 
@@ -6,8 +6,8 @@ test('every movement is a little card that opens when it is focused, found by wi
   await page.goto('/');
   await page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: 'Movements' }).click();
   await expect(page.getByRole('heading', { name: 'Movements', exact: true })).toBeVisible();
-  await expect(page.locator(cards)).toHaveCount(16);
-  await expect(page.locator(`${cards} svg`)).toHaveCount(16);
+  await expect(page.locator(cards)).toHaveCount(20);
+  await expect(page.locator(`${cards} svg`)).toHaveCount(20);
   await expectAccessible(page);
 
   const doors = page.getByRole('article', { name: 'Doors with a rising strip' });
@@ -18,10 +18,11 @@ test('every movement is a little card that opens when it is focused, found by wi
   await expect(doors.locator('path').first()).toHaveAttribute('d', still!);
 
   await page.getByLabel('something floats').check();
-  await expect(page.locator(cards)).toHaveCount(2);
+  await expect(page.locator(cards)).toHaveCount(3);
   await page.getByLabel('knife and steel rule').uncheck();
   await expect(page.getByRole('article', { name: 'Step easel with a floating panel' })).toBeVisible();
-  await expect(page.locator(cards)).toHaveCount(1);
+  await expect(page.getByRole('article', { name: 'Floating layer' })).toBeVisible();
+  await expect(page.locator(cards)).toHaveCount(2);
   await page.getByRole('button', { name: 'Show all' }).click();
   await page.getByLabel('Find').fill('snow globe');
   await expect(page.getByText(/No movement has all of that/)).toBeVisible();
@@ -42,6 +43,28 @@ test('the movements are as usable on a tablet in the dark', async ({ page }) => 
   await page.emulateMedia({ colorScheme: 'dark' });
   await page.setViewportSize({ width: 1024, height: 768 });
   await page.goto('/movements');
-  await expect(page.locator(`${cards} svg`)).toHaveCount(16);
+  await expect(page.locator(`${cards} svg`)).toHaveCount(20);
   await expectAccessible(page);
 });
+
+/** What is asked of a movement’s drawing: pieces by name, and the size that is tried. */
+const MADE = [
+  ['Floating layer', 'Lift', ['Layer', 'Lower support', 'Upper support']],
+  ['Push-through shape', 'Bridges from the fold', ['Card']],
+  ['Meeting pair', 'Gap between the figures, open', ['Arm 1', 'Figure of arm 1', 'Brace of arm 2']],
+] as const;
+
+for (const [name, size, pieces] of MADE) {
+  test(`${name}: from Movements to its template and its first step`, async ({ page }) => {
+    await page.goto('/movements');
+    await page.getByRole('button', { name: `Start ${name}`, exact: true }).click();
+    await page.getByRole('button', { name: 'Take it to the bench' }).click();
+    await tryStep(page, size);
+    for (const piece of pieces) await expect(page.locator('dip-flat-view').getByText(piece, { exact: true }).first()).toBeAttached();
+    await page.getByRole('button', { name: 'Print and files' }).click();
+    expect((await savedBy(page, 'True-size templates')).subarray(0, 5).toString()).toBe('%PDF-');
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Make it' }).click();
+    await expect(page.getByRole('heading', { name: 'Put everything on the table' })).toBeVisible();
+  });
+}

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type Page } from '@playwright/test';
 
@@ -64,6 +65,24 @@ export async function setSize(page: Page, label: string, value: string): Promise
   const field = page.getByRole('textbox', { name: label, exact: true });
   await field.fill(value);
   await field.press('Tab');
+}
+
+/** One step up in a size, seen and taken back. */
+export async function tryStep(page: Page, label: string): Promise<void> {
+  const field = page.getByRole('textbox', { name: label, exact: true });
+  await expect(field).toBeVisible();
+  await expect(page.getByText(/must change before you cut/)).toHaveCount(0);
+  const before = await field.inputValue();
+  await field.press('ArrowUp');
+  await expect(field).not.toHaveValue(before);
+  await page.getByRole('button', { name: /Undo: / }).click();
+  await expect(field).toHaveValue(before);
+}
+
+/** What a button of the files gives. */
+export async function savedBy(page: Page, button: string): Promise<Buffer> {
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()]);
+  return readFileSync((await file.path())!);
 }
 
 export { expect };

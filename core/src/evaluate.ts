@@ -125,16 +125,16 @@ function blankMeasures(sheets: readonly CutSheet[], design: Design, closed: Clos
       { ...own, name: `${piece.id}Height`, label: `${piece.name}, blank along`, value: height },
     ];
   });
-  const spines = claimsOf(design, 'closing')
-    .filter((closing) => closing.spined)
-    .map(({ hinge, owner }): Owned<Measure> => ({
-      owner,
-      name: 'spineWidth',
-      label: 'Spine',
-      value: closed.spines[hinge]!,
-      unit: 'mm',
-      because: 'as wide as the stack between the leaves is thick, so that the card closes without gaping',
-    }));
+  const spined = claimsOf(design, 'closing').filter((fold) => fold.spined);
+  const spines = spined.map(({ hinge, name, owner }, i): Owned<Measure> => ({
+    owner,
+    // A card may have several: each is called by its fold, and the first also as the only one is.
+    name: i === 0 ? 'spineWidth' : `spineWidth${i + 1}`,
+    label: spined.length === 1 ? 'Spine' : `Spine of the ${name}`,
+    value: closed.spines[hinge]!,
+    unit: 'mm',
+    because: 'as wide as the stack between the leaves is thick, so that the card closes without gaping',
+  }));
   return [...blanks, ...spines];
 }
 

@@ -1,4 +1,5 @@
 import { toRadians } from '../measure/units.js';
+import { CARDS_WITH_MOVEMENTS } from './demo-movements.js';
 import { newCard, type CardDocument } from './document.js';
 
 /** Cards of the Wendlebrook Fungus Foray, a club of mushroom walkers, to begin with. */
@@ -215,4 +216,21 @@ export const DEMO_CARDS: readonly CardDocument[] = [
     state: 'idea',
     note: 'The frond seems to float over its box of moss.',
   }),
+  newCard({
+    id: 'moss-pocket',
+    name: 'A pocket in the moss',
+    foldEdge: 'side',
+    notation: 'mm',
+    board: 'five-mm-300',
+    base: {
+      mechanism: 'rising-pocket',
+      sizes: {
+        ...{ insertHeight: 54, insertWidth: 86, insertThickness: 0.8, openSide: 'upper' },
+        ...{ glueAt: 40, run: 30, backHeight: 100, stripWidth: 100, length: 120, tabWidth: 10, front: 'left' },
+      },
+    },
+    state: 'idea',
+    note: 'The map of the night path comes up out of the moss; a cap covers the front.',
+  }),
+  ...CARDS_WITH_MOVEMENTS,
 ];

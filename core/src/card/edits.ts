@@ -1,10 +1,12 @@
-import { intersect, totalArea } from '../plane/boolean.js';
-import { areaContains, boxOf, centroid, loopContains, type Area, type Box, type Loop } from '../plane/outline.js';
+import type { Mm } from '../measure/units.js';
+import { intersect, offset, subtract, totalArea } from '../plane/boolean.js';
+import { areaContains, boxOf, centroid, loopContains, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
+import { chordsAt } from '../plane/chords.js';
 import { place, type Placement } from '../plane/placement.js';
 import { distance, turn, type Point } from '../plane/point.js';
 import type { Edit, FoldSite, SiteLeaf } from '../mechanism/sites.js';
 import { splitPiece } from '../sheet/panels.js';
-import type { Anchor, Crease, Face, Fold, Piece } from '../sheet/piece.js';
+import type { Anchor, Crease, Face, Fold, Piece, Zone } from '../sheet/piece.js';
 
 /** What one part changes on the paper that it stands on. */
 export interface PlacedEdits {
@@ -108,10 +110,23 @@ function edited(piece: Piece, all: readonly PlacedEdits[]): Piece {
     creases: [...creases],
     cuts: [...piece.cuts, ...added.cuts],
     windows: [...piece.windows, ...added.windows],
-    zones: [...piece.zones, ...added.zones],
+    zones: [...piece.zones.flatMap((zone) => keptClear(zone, added.zones, regions)), ...added.zones],
     marks: [...piece.marks, ...added.marks],
     anchors: [...piece.anchors.map((anchor) => anchorOutside(piece, anchor, regions)), ...added.anchors],
   };
+}
+
+/** Glue under what moves would hold it: it stays this far from paper that a part takes for itself. */
+const CLEAR_OF_GLUE: Mm = 2;
+
+/** What is left of a glued area beside what a part keeps clear of glue, and the paper it takes: the largest of it. */
+function keptClear(zone: Zone, added: readonly Zone[], regions: readonly Loop[]): Zone[] {
+  const clear = added.filter(({ kind, face }) => kind === 'keep-clear' && face === zone.face).map(({ outline }) => outline);
+  const taken = regions.flatMap((region) => offset(signedArea(region) > 0 ? region : [...region].reverse(), CLEAR_OF_GLUE));
+  if (zone.kind !== 'glue' || clear.length + taken.length === 0) return [zone];
+  const areas = [...clear, ...taken].map((outer) => ({ outer, holes: [] }));
+  const left = subtract([{ outer: zone.outline, holes: [] }], areas).sort((a, b) => Math.abs(signedArea(b)) - Math.abs(signedArea(a)));
+  return left[0] ? [{ ...zone, outline: left[0] }] : [];
 }
 
 const carriedFace = (face: Face, { flipped }: Placement): Face => (flipped ? (face === 'up' ? 'down' : 'up') : face);
@@ -127,8 +142,15 @@ const ON_LINE = 1e-6;
 
 /** The stretches of a crease that are left where a region is taken out of its site's fold (x = 0 of the site). */
 function outside(crease: Crease, region: Loop, frame: Placement): Crease[] {
-  const { minY, maxY } = boxOf(region);
-  const [a, b] = [place([0, minY], frame), place([0, maxY], frame)];
+  // On the fold itself, not in its box: a region may be widest beside it.
+  return chordsAt([region], 0).reduce<readonly Crease[]>(
+    (left, [from, to]) => left.flatMap((stretch) => without(stretch, place([0, from], frame), place([0, to], frame))),
+    [crease],
+  ) as Crease[];
+}
+
+/** What is left of a crease on both sides of a stretch of its line. */
+function without(crease: Crease, a: Point, b: Point): Crease[] {
   if (!liesOn(crease, a, b)) return [crease];
   const length = distance(crease.from, crease.to);
   const along = (p: Point): number =>

@@ -151,9 +151,9 @@ function onMarks(card: CardDocument, id: string): CardDocument {
     const row = sizeRows(changed, id).find((candidate) => candidate.name === name);
     if (!row?.range || row.range.max < row.range.min) return changed;
     const value = Number(row.value);
-    const near = [Math.round(value / step), Math.floor(row.range.max / step + 1e-9), Math.ceil(row.range.min / step - 1e-9)].map(
-      (n) => n * step,
-    );
+    const near = [Math.round(value / step), Math.floor(row.range.max / step + 1e-9), Math.ceil(row.range.min / step - 1e-9)]
+      .map((n) => n * step)
+      .sort((a, b) => Math.abs(a - value) - Math.abs(b - value));
     const mark = near.find((at) => at >= row.range!.min - 1e-9 && at <= row.range!.max + 1e-9);
     return mark === undefined || Math.abs(mark - value) < 1e-9 ? changed : setSize(changed, id, name, mark);
   }, card);

@@ -21,7 +21,10 @@ export function cardToTry(
   return newCard({ ...own, base: { mechanism: PLAIN_CARD, sizes }, movements: [movement] }, workshop);
 }
 
-/** Sizes of a base that give a closed card of this size: across the fold, and along it. */
-export function sizesForClosed(base: Extract<Mechanism, { kind: 'base' }>, across: Mm, along: Mm): CardPart['sizes'] {
-  return (base.forClosedSize?.(across, along) ?? { depth: across, length: along }) as CardPart['sizes'];
+/**
+ * Sizes of a base that give a closed card of this size: across the fold, and along it.
+ * @param step others follow down to whole steps of the maker’s ruler; exactly where there is none
+ */
+export function sizesForClosed(base: Extract<Mechanism, { kind: 'base' }>, across: Mm, along: Mm, step?: Mm): CardPart['sizes'] {
+  return (base.forClosedSize?.(across, along, step) ?? { depth: across, length: along }) as CardPart['sizes'];
 }

@@ -1,3 +1,4 @@
+import { agrees } from './agrees.js';
 import { bulk } from './bulk.js';
 import { clears } from './clears.js';
 import { withCauses } from './causes.js';
@@ -11,6 +12,7 @@ import { hasRoom } from './has-room.js';
 import { hasSheet } from './has-sheet.js';
 import { layersOnBlocks } from './layers-on-blocks.js';
 import { meets } from './meets.js';
+import { neverGoesPast } from './never-past.js';
 import { paperTaken } from './paper-taken.js';
 import { reservedClear } from './reserved-clear.js';
 import { rises } from './rises.js';
@@ -26,6 +28,7 @@ import { writable } from './writable.js';
 const CHECKS = [
   paperTaken,
   equalWidths,
+  agrees,
   closesLoop,
   foldsFlat,
   meets,
@@ -33,6 +36,7 @@ const CHECKS = [
   hasRoom,
   rises,
   staysInside,
+  neverGoesPast,
   clears,
   slotFits,
   swingClears,

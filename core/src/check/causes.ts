@@ -2,10 +2,10 @@ import type { Verdict } from './finding.js';
 
 /** Which checks look at the root of what others only feel. A fault of the first kind explains one of the second. */
 const ROOTS: Readonly<Record<string, readonly string[]>> = {
-  'closes-loop': ['equal-widths'],
-  'folds-flat': ['equal-widths', 'meets', 'rises'],
+  'closes-loop': ['equal-widths', 'agrees'],
+  'folds-flat': ['equal-widths', 'agrees', 'meets', 'rises'],
   'stays-inside': ['equal-widths', 'meets'],
-  clears: ['equal-widths', 'meets', 'rises', 'reserved-clear'],
+  clears: ['equal-widths', 'agrees', 'meets', 'rises', 'reserved-clear', 'never-past'],
   meets: ['equal-widths'],
 };
 

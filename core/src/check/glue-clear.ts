@@ -57,8 +57,11 @@ export const glueClear: Check = ({ design }) => {
       });
     }
   }
-  for (const fault of design.faults)
-    found.push({ id: `glue-clear/${fault.kind}`, check: 'glue-clear', severity: 'fail', says: fault.says });
+  design.faults.forEach((fault, i) => {
+    const before = design.faults.slice(0, i).filter(({ kind }) => kind === fault.kind).length;
+    const id = `glue-clear/${fault.kind}${before > 0 ? `-${before + 1}` : ''}`;
+    found.push({ id, check: 'glue-clear', severity: 'fail', says: fault.says });
+  });
   if (found.length === 0)
     found.push({
       id: 'glue-clear',

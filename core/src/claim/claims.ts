@@ -6,7 +6,9 @@ import type { Point } from '../plane/point.js';
 export interface Mend {
   size: string;
   label: string;
-  value: Mm;
+  /** a length, or an angle where it says so */
+  value: number;
+  unit?: 'rad';
 }
 
 /** Something of constant thickness lying on a leaf's inside: a layer, a stack of decoration. */
@@ -138,6 +140,40 @@ export interface StiffPart {
   layers?: number;
 }
 
+/** A number of a part that must be another of it, or the part does not move as it should. */
+export interface Agreement {
+  kind: 'agreement';
+  id: string;
+  /** as the beginning of a sentence: “The brace between its folds” …, and what it must be equal to */
+  name: string;
+  with: string;
+  value: number;
+  wanted: number;
+  /** more than it must be is no fault */
+  atLeast?: true;
+  unit: 'mm' | 'rad';
+  /** less is nothing that a hand could set */
+  play: number;
+  /** what happens when they differ, in a clause */
+  or: string;
+  panels: readonly string[];
+  mend?: Mend;
+}
+
+/** A panel that never passes a line across the fold, wherever the card is in its motion. */
+export interface NeverPast {
+  kind: 'never-past';
+  id: string;
+  name: string;
+  panel: string;
+  /** a point of the line on a panel, and the direction of that panel that leads past it */
+  of: { panel: string; at: Point; along: Point };
+  /** what the line is, as “the middle between both arms” */
+  where: string;
+  /** the size that is made greater by so much for each millimetre that the panel goes past */
+  mend?: Mend & { perMm: number };
+}
+
 /** A fold that closes round whatever lies between its leaves. */
 export interface ClosingFold {
   kind: 'closing';
@@ -161,7 +197,19 @@ export interface ClosingFold {
  * is one more claim here and one check that asks for it.
  */
 export type Claim =
-  InnerLayer | MeetingEdges | EqualWidths | TornWidth | RisingUnit | Reserved | Room | SlotFit | SwingFit | StiffPart | ClosingFold;
+  | InnerLayer
+  | MeetingEdges
+  | EqualWidths
+  | TornWidth
+  | RisingUnit
+  | Reserved
+  | Room
+  | SlotFit
+  | SwingFit
+  | StiffPart
+  | Agreement
+  | NeverPast
+  | ClosingFold;
 
 export type ClaimKind = Claim['kind'];
 export type ClaimOf<K extends ClaimKind> = Extract<Claim, { kind: K }>;
@@ -185,4 +233,6 @@ export const room = claim('room');
 export const slot = claim('slot');
 export const swing = claim('swing');
 export const stiff = claim('stiff');
+export const agreement = claim('agreement');
+export const neverPast = claim('never-past');
 export const closing = claim('closing');

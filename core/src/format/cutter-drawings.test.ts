@@ -7,7 +7,8 @@ import type { CardDocument } from '../card/document.js';
 import { stockOf } from '../card/card-stocks.js';
 import { cardToTry } from '../card/try-out.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
-import { distance, distanceToSegment, type Point } from '../plane/point.js';
+import { between, distance, distanceToSegment, type Point } from '../plane/point.js';
+import { linesOf } from '../sheet/cut-lines.js';
 import { INCH_WORKSHOP, METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { writeDxf } from './dxf.js';
@@ -111,13 +112,43 @@ describe.each(CARDS)('the drawings of %s for a cutter', (_name, card) => {
     }
   });
 
+  it('draw nothing that belongs on the back: the pen is over the front', () => {
+    for (const drawing of drawings) {
+      const { entities } = new DxfParser().parseSync(writeDxf(drawing));
+      for (const placed of drawing.placed) {
+        const { id, marks } = { id: placed.sheet.piece.id, marks: placed.sheet.marks };
+        const front = marks
+          .filter(({ face }) => face !== 'down')
+          .map(({ from, to }) => [placeIn(placed, from), placeIn(placed, to)] as const);
+        for (const { vertices } of entities.filter(({ layer }) => layer === `${id}-draw`)) {
+          const [p, q] = vertices.map(({ x, y }): Point => [x, y]);
+          const off = front.map(([from, to]) => distanceToSegment(between(p!, q!, 0.5), from, to));
+          expect(Math.min(...off)).toBeLessThan(0.01);
+        }
+      }
+    }
+  });
+
   it('are the same lines as DXF, in layers by piece and kind', () => {
     for (const drawing of drawings) {
       const { entities } = new DxfParser().parseSync(writeDxf(drawing));
       for (const placed of drawing.placed) {
         const { sheet } = placed;
         const cut = entities.filter(({ layer }) => layer === `${sheet.piece.id}-cut`);
-        expect(cut).toHaveLength(1 + sheet.windows.length + sheet.cuts.length);
+        const slits = sheet.cuts.filter(({ line }) => !line).length + linesOf(sheet.cuts).length;
+        expect(cut).toHaveLength(1 + sheet.windows.length + slits);
+        const drawnCuts = cut.flatMap(({ vertices }) =>
+          vertices.slice(1).map((b, i): [Point, Point] => [
+            [vertices[i]!.x, vertices[i]!.y],
+            [b.x, b.y],
+          ]),
+        );
+        for (const { from, to } of sheet.cuts) {
+          // A curve in chords is off it by 0.02 mm at the most, and so by as much off the chord it was drawn with.
+          for (const p of [from, between(from, to, 0.5), to]) {
+            expect(Math.min(...drawnCuts.map(([a, b]) => distanceToSegment(placeIn(placed, p), a, b)))).toBeLessThan(0.05);
+          }
+        }
         const outline = cut.at(-1)!.vertices.map(({ x, y }): Point => [x, y]);
         const around = [...outline, outline[0]!];
         for (const corner of sheet.outline) {

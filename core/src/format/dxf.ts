@@ -29,7 +29,7 @@ export function writeDxf({ placed }: CutterDrawing, options: CutterOptions = { f
         const [x, y] = placeIn(own, point);
         return [x, y];
       });
-      if (closed) drawing.drawPolyline(fine, true);
+      if (closed || fine.length > 2) drawing.drawPolyline(fine, closed);
       else drawing.drawLine(fine[0]![0], fine[0]![1], fine[1]![0], fine[1]![1]);
     }
   }

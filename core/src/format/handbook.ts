@@ -8,6 +8,7 @@ import { plainMm, printAngle, printGrams } from '../measure/print.js';
 import type { Mechanism } from '../mechanism/contract.js';
 import { fillSizes, items, type PlainSize, type SizeContext, type Sizes, type SizeValue } from '../mechanism/sizes.js';
 import type { Point } from '../plane/point.js';
+import { linesOf } from '../sheet/cut-lines.js';
 import { partOf, readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
 import { pieceDrawing, type DrawingRole } from '../sheet/piece-drawing.js';
 import { standingPicture } from './standing-picture.js';
@@ -112,10 +113,8 @@ function sizeLine(size: PlainSize, value: SizeValue | undefined, context: SizeCo
 
 function pieceLines(sheet: CutSheet): string[] {
   const { piece, width, height, scores, windows, cuts } = sheet;
-  const more = [
-    windows.length > 0 && `${windows.length} opening${windows.length > 1 ? 's' : ''}`,
-    cuts.length > 0 && `${cuts.length} cuts`,
-  ];
+  const slits = cuts.filter(({ line }) => !line).length + linesOf(cuts).length;
+  const more = [windows.length > 0 && `${windows.length} opening${windows.length > 1 ? 's' : ''}`, slits > 0 && `${slits} cuts`];
   const also = more.filter(Boolean).join(', ');
   return [
     `**${piece.name}**, ${plainMm(width)} × ${plainMm(height)}, ${piece.faceUp}: ${piece.because}.${also ? ` Also ${also}.` : ''}`,

@@ -42,7 +42,8 @@ export function linesOf(sheet: CutSheet, { folds }: CutterOptions): DrawnLine[] 
   const dashes = new Map<string, number>();
   const lines = pieceDrawing(sheet).flatMap((primitive): DrawnLine[] => {
     const layer = LAYER_OF[primitive.role];
-    if (!layer) return [];
+    // What is drawn on the back cannot be drawn by a machine that has the front under its pen.
+    if (!layer || primitive.face === 'down') return [];
     const { id, points, closed } = primitive;
     if (folds === 'score' || !isFold(primitive)) return [{ layer, id, points, closed }];
     return perforated(points[0]!, points[1]!).map((dash) => {

@@ -143,8 +143,8 @@ export function scoreLabels(sheet: CutSheet, scale: number, notation: Notation, 
   // An upright pencil line says what it is for: where a stop stands, where a fold comes to lie.
   const marks = numbers
     ? sheet.marks
-        .filter(({ from, to, face }) => face !== 'down' && Math.abs(from[0] - to[0]) < 1e-6)
-        .map(({ from, says }) => ({ words: `${sayLength(from[0], notation)} ${says}`, x: from[0] * scale }))
+        .filter(({ from, to, face, cross }) => face !== 'down' && !cross && Math.abs(from[0] - to[0]) < 1e-6)
+        .map(({ from, says }) => ({ words: `${sayLength(from[0], notation)}: ${says}`, x: from[0] * scale }))
     : [];
   const readings = [...scores, ...marks].filter(({ words }) => !said.has(words) && said.add(words)).sort((a, b) => b.x - a.x);
   const placed: ScoreLabel[] = [];

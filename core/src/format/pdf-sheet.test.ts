@@ -40,7 +40,7 @@ describe('the labels over a drawing', () => {
     const evaluation = evaluated(cardOn('easel-folded-front'));
     const numbers = scoreNumbers(benchSteps(evaluation)).get('base')!;
     const words = scoreLabels(evaluation.sheets[0]!, 1, 'mm', numbers).map((label) => label.words);
-    expect(words).toEqual(['1: 75 mm valley', '2: 150 mm valley', '225 mm the stop begins here']);
+    expect(words).toEqual(['1: 75 mm valley', '2: 150 mm valley', '225 mm: the stop begins here']);
   });
 
   it('give scores of one setting one number, and every setting of a piece another', () => {

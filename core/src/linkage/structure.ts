@@ -31,6 +31,10 @@ export interface Bond {
   atOnce?: string;
   /** made with the card lying flat and open */
   flat?: true;
+  /** where the mechanism knows better than the loops of its joints: before its part closes a loop, as what closes it, or together with that */
+  made?: 'on the table' | 'with the next' | 'by closing';
+  /** what is held, and how, while it is made: further sentences of its step */
+  says?: readonly string[];
   /** the parts find their place as the card is moved with the glue still wet */
   slides?: true;
 }

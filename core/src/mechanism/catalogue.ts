@@ -9,11 +9,15 @@ import { filmStand } from './bases/film-stand.js';
 import { foldedCard } from './bases/folded-card.js';
 import { halfTurnStand } from './bases/half-turn-stand.js';
 import { layeredStage } from './bases/layered-stage.js';
+import { risingPocket } from './bases/rising-pocket.js';
 import { risingStripDoors } from './bases/rising-strip-doors.js';
 import { stepEasel } from './bases/step-easel.js';
 import { swingCard } from './bases/swing.js';
 import { tuckedDisplay } from './bases/tucked-display.js';
 import { introduction, MECHANISMS, type MechanismId } from './introductions.js';
+import { floatingLayer } from './movements/floating-layer.js';
+import { meetingPair } from './movements/meeting-pair.js';
+import { pushThrough } from './movements/push-through.js';
 import { step } from './movements/step.js';
 import { vFold } from './movements/v-fold.js';
 
@@ -33,8 +37,12 @@ const MADE: Readonly<Record<MechanismId, Mechanism>> = {
   swing: swingCard,
   'film-stand': filmStand,
   'box-card': boxCard,
+  'rising-pocket': risingPocket,
   'v-fold': vFold,
   step,
+  'floating-layer': floatingLayer,
+  'push-through': pushThrough,
+  'meeting-pair': meetingPair,
 };
 
 /** Every mechanism Diptychon knows. */

@@ -119,8 +119,11 @@ interface Described {
 
 export interface Base extends Described {
   kind: 'base';
-  /** sizes that give a closed card of this size, across the fold and along it; left out where they are `depth` and `length` */
-  forClosedSize?: (across: Mm, along: Mm) => Sizes;
+  /**
+   * sizes that give a closed card of this size, across the fold and along it, what follows from them down to steps of a
+   * ruler where one is given; left out where they are `depth` and `length`
+   */
+  forClosedSize?: (across: Mm, along: Mm, step?: Mm) => Sizes;
   /** which edge of the card the fold is when it is held to be read; the side where left out */
   foldEdge?: 'side' | 'top';
   build: (context: BuildContext) => BaseContribution;

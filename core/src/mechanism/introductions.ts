@@ -93,6 +93,12 @@ export const MECHANISMS = [
     summary: 'Four walls open into a box with figures on dividers; pressed at two corners it lies flat.',
   },
   {
+    id: 'rising-pocket',
+    kind: 'base',
+    name: 'Rising pocket',
+    summary: 'Two flaps turned out draw a folded strip straight: a platform with a pocket on it rises between them.',
+  },
+  {
     id: 'v-fold',
     kind: 'movement',
     name: 'V-fold figure',
@@ -103,6 +109,24 @@ export const MECHANISMS = [
     kind: 'movement',
     name: 'Step',
     summary: 'A box across the fold that opens with the card. Others can stand on its three folds; several in a row make stairs.',
+  },
+  {
+    id: 'floating-layer',
+    kind: 'movement',
+    name: 'Floating layer',
+    summary: 'A picture held in front of a leaf, parallel to it, by two supports that do not show. One on another makes a tower.',
+  },
+  {
+    id: 'push-through',
+    kind: 'movement',
+    name: 'Push-through shape',
+    summary: 'A shape cut into the fold but for its bridges: a ring comes forward, its core goes back. Nothing is glued.',
+  },
+  {
+    id: 'meeting-pair',
+    kind: 'movement',
+    name: 'Meeting pair',
+    summary: 'Two slanting arms, each with a figure. As the card opens they swing toward each other, and the figures meet.',
   },
 ] as const satisfies readonly Introduction[];
 

@@ -1,3 +1,4 @@
+import { printAngle } from '../measure/print.js';
 import type { Mm, Radians } from '../measure/units.js';
 import { composed, type Placement } from '../plane/placement.js';
 import type { Loop } from '../plane/outline.js';
@@ -71,3 +72,8 @@ export function turnedSite(site: FoldSite): FoldSite {
 
 /** The shallower of the two leaves. */
 export const leastDepth = ({ leaves }: FoldSite): Mm => Math.min(leaves[0].depth, leaves[1].depth);
+
+/** Why what closes flat only between leaves that meet or lie flat cannot close on a fold, as a clause; nothing where it can. */
+export function neitherMeetNorLieFlat({ closedAt }: FoldSite): string | undefined {
+  return closedAt > 1e-6 && closedAt < Math.PI - 1e-6 ? `closed, its leaves lie at ${printAngle(closedAt)} to each other` : undefined;
+}

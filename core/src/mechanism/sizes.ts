@@ -64,7 +64,13 @@ export type PlainSize =
       cannotBe?: (value: string, context: SizeContext) => string | undefined;
     })
   /** one of the built-in outlines (the options), or one that the card brings with it */
-  | (Named & { kind: 'outline'; default: string; options: readonly { value: string; label: string }[] });
+  | (Named & {
+      kind: 'outline';
+      default: string;
+      options: readonly { value: string; label: string }[];
+      /** why an outline cannot be taken here, in a clause; nothing where it can */
+      cannotBe?: (value: string, context: SizeContext) => string | undefined;
+    });
 
 /** A list of like things, each with sizes of its own. Item sizes are named `layers[1].depth`, counted from 1. */
 export type ListSize = Named & {
@@ -236,7 +242,7 @@ const liesOnMarks = (size: PlainSize, value: Mm, { marks }: SizeContext): boolea
   marks === 'inch' &&
   size.kind === 'length' &&
   !size.asCut &&
-  value >= (typeof size.default === 'function' ? LEAST_MARKED : LEAST_CLEARANCE);
+  Math.abs(value) >= (typeof size.default === 'function' ? LEAST_MARKED : LEAST_CLEARANCE);
 
 /** A clearance that no size gives, on the maker's own marks: of an inch the nearest thirty-second, and never none. */
 export function clearanceOn(marks: Marks, preset: Mm): Mm {
@@ -299,7 +305,7 @@ function checkOne(size: PlainSize, value: SizeValue | undefined, context: SizeCo
     const known = size.options.map((option) => option.value);
     if (size.kind === 'outline') known.push(...Object.keys(context.ownOutlines ?? {}));
     if (typeof value === 'string' && known.includes(value)) {
-      const cannot = size.kind === 'choice' ? size.cannotBe?.(value, context) : undefined;
+      const cannot = size.cannotBe?.(value, context);
       return cannot ? [{ size: size.name, says: `${size.label}: “${value}” does not work here, because ${cannot}.` }] : [];
     }
     return [{ size: size.name, says: `${size.label}: “${String(value)}” is not one of ${known.join(', ')}.` }];

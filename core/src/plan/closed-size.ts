@@ -1,12 +1,14 @@
+import { largestBetween } from '../measure/largest.js';
 import { stockOf, stocksOf } from '../card/card-stocks.js';
 import { closedSizeOf, type ClosedSize } from '../card/closed-size.js';
-import { draw } from '../card/draw.js';
+import { claimsOf, draw } from '../card/draw.js';
 import type { CardDocument } from '../card/document.js';
 import { cardToTry, sizesForClosed } from '../card/try-out.js';
 import type { Workshop } from '../supplies/workshop.js';
 import type { Base } from '../mechanism/contract.js';
 import { rulerStep, type Mm, type Notation } from '../measure/units.js';
-import { cutSheet } from '../sheet/cut-sheet.js';
+import { closedOnly } from '../evaluate.js';
+import { cutSheet, type Eases } from '../sheet/cut-sheet.js';
 import type { Envelope } from '../supplies/envelopes.js';
 import { ENVELOPE_EASE } from '../supplies/limits.js';
 import type { SheetSize } from '../supplies/sheets.js';
@@ -35,7 +37,8 @@ export function cardOfClosedSize(
   given: Partial<CardDocument> = {},
   workshop?: Workshop,
 ): CardDocument {
-  return cardToTry(base, { ...given, sizes: sizesForClosed(base, depth, length) }, workshop);
+  const step = given.notation && rulerStep(given.notation);
+  return cardToTry(base, { ...given, sizes: sizesForClosed(base, depth, length, step) }, workshop);
 }
 
 /** A closed card from a sheet, and how many such cards the sheet gives. */
@@ -58,8 +61,9 @@ const FINE_HALVINGS = 34;
  * small one comes out.
  */
 export function sizeForSheet(base: Base, sheet: SheetSize, count = 1): SizeFromSheet | undefined {
+  let eases: Eases = {};
   const out = (size: ClosedSize): ClosedSize | undefined =>
-    Math.min(size.depth, size.length) >= SMALLEST ? comesOut(base, size, sheet, count) : undefined;
+    Math.min(size.depth, size.length) >= SMALLEST ? comesOut(base, size, { sheet, count, eases }) : undefined;
   const fits = (size: ClosedSize): boolean => out(size) !== undefined;
   const area = (size: ClosedSize): number => {
     const { depth, length } = out(size)!;
@@ -71,12 +75,16 @@ export function sizeForSheet(base: Base, sheet: SheetSize, count = 1): SizeFromS
     if (found && (!best || area(found) > area(best))) best = found;
   }
   if (!best) return undefined;
+  // Spines are as wide as the closed stack is thick, which hardly depends on the size.
+  eases = easesOf(base, best);
+  if (!fits(best)) best = largestOf(best.length / best.depth, sheet, fits);
+  if (!best) return undefined;
   for (let i = 0; i < POLISHES; i++) {
     const before = area(best);
     for (const way of ['depth', 'length'] as const) {
       const { [way]: now } = best;
       const larger = (share: number): ClosedSize => ({ ...best!, [way]: now * share });
-      best = larger(most((share) => fits(larger(share)), 1, 1.6, FINE_HALVINGS));
+      best = larger(largestBetween((share) => fits(larger(share)), 1, 1.6, FINE_HALVINGS));
     }
     if (area(best) < before * 1.0001) break;
   }
@@ -89,32 +97,37 @@ function largestOf(proportion: number, sheet: SheetSize, fits: (size: ClosedSize
   let depth = Math.max(sheet.width, sheet.height) / Math.max(1, proportion);
   while (Math.min(depth, depth * proportion) >= SMALLEST && !fits(sized(depth))) depth *= SMALLER;
   if (!fits(sized(depth))) return undefined;
-  return sized(most((at) => fits(sized(at)), depth, depth / SMALLER, HALVINGS));
+  return sized(largestBetween((at) => fits(sized(at)), depth, depth / SMALLER, HALVINGS));
 }
 
-/** The largest value for which something holds, between one for which it does and one for which it need not. */
-function most(holds: (value: number) => boolean, least: number, beyond: number, halvings: number): number {
-  let [low, high] = [least, beyond];
-  for (let i = 0; i < halvings; i++) {
-    const middle = (low + high) / 2;
-    if (holds(middle)) low = middle;
-    else high = middle;
-  }
-  return low;
+/** What is asked of a size: a sheet, how many cards, and by how much folds are widened. */
+interface Asked {
+  sheet: SheetSize;
+  count: number;
+  eases: Eases;
+}
+
+/** How wide the spines of a card are, where it has any. */
+function easesOf(base: Base, size: ClosedSize): Eases {
+  const made = closedOnly(cardOfClosedSize(base, size));
+  if (!made) return {};
+  const spined = claimsOf(made.design, 'closing').filter((fold) => fold.spined);
+  return Object.fromEntries(spined.map(({ hinge }) => [hinge, made.closed.spines[hinge]!]));
 }
 
 /**
  * The closed size that such a card really has, where all pieces of so many of them that are cut from card or paper lie on one
  * sheet, whichever way it is turned; nothing where they do not.
  */
-function comesOut(base: Base, size: ClosedSize, { width, height }: SheetSize, count: number): ClosedSize | undefined {
+function comesOut(base: Base, size: ClosedSize, { sheet, count, eases }: Asked): ClosedSize | undefined {
+  const { width, height } = sheet;
   const card = cardOfClosedSize(base, size);
   const drawn = draw(card);
   if (!drawn.ok) return undefined;
   const stocks = stocksOf(card);
   const own = drawn.drawing.pieces
     .filter((piece) => ['card', 'paper'].includes(stockOf({ stocks }, piece).kind))
-    .map((piece) => cutSheet(piece));
+    .map((piece) => cutSheet(piece, eases));
   const all = Array.from({ length: count }, () => own).flat();
   const room = width * height + 1e-6;
   if (all.reduce((sum, sheet) => sum + sheet.width * sheet.height, 0) > room) return undefined;

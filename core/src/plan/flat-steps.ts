@@ -185,7 +185,7 @@ function pencil(sheet: CutSheet, { design }: Evaluation): BenchStep[] {
 
 /** A line by distances from the edges; one that runs right up the piece needs no ends. */
 function whereOf(
-  { from, to }: Pick<CutSheet['marks'][number], 'from' | 'to'>,
+  { from, to, cross }: Pick<CutSheet['marks'][number], 'from' | 'to' | 'cross'>,
   height: number,
   notation: Notation,
   face: Face = 'up',
@@ -193,6 +193,7 @@ function whereOf(
   // Face over, the edge at the maker's left is the right one.
   const side = face === 'up' ? 'the left edge' : 'the edge at your left';
   const say = (mm: number): string => sayLength(Math.max(0, mm), notation);
+  if (cross) return `a small cross, ${say(from[0])} from ${side} and ${say(from[1])} from the lower edge`;
   if (Math.abs(from[0] - to[0]) < 1e-6) {
     const [low, high] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])];
     const ends = low > 1e-6 || high < height - 1e-6 ? `, from ${say(low)} to ${say(high)} up` : '';
@@ -239,14 +240,20 @@ function cutWords(sheet: CutSheet, { numbered, slanted, traced }: CutRun, notati
   const repeats = ({ again }: CutRun['numbered'][number]): string =>
     again.length > 0 ? `; again with it lying ${again.map(({ turn }) => lies(sheet, TURNED[turn])).join('; and ')}` : '';
   const inside = traced.filter(({ kind }) => kind !== 'outline');
+  const overFold = inside.some(({ kind }) => kind === 'cut') && halfTemplate(sheet) !== undefined;
   return [
     ...numbered.map((reading, i) => `${i + 1}: ${KIND_NAMES[reading.kind]}, ${reading.words}${repeats(reading)}.`),
     ...slanted.map(
       (line, i) => `${numbered.length + i + 1}: ${KIND_NAMES[line.kind]}, between two marks, ${whereOf(line, height, notation)}.`,
     ),
-    ...inside.map(({ points, box: { minX, maxX, minY, maxY } }) => {
+    ...(overFold
+      ? [
+          'Slits over the fold are the same on both sides of it: trace half of them from the half template, its straight edge on the fold, fold the piece there and cut through both layers; or trace all of them. Bridges between their ends are not cut.',
+        ]
+      : []),
+    ...inside.map(({ kind, points, box: { minX, maxX, minY, maxY } }) => {
       const say = (mm: number): string => sayLength(mm, notation);
-      return `An opening is traced from its template: it lies from ${say(minX)} to ${say(maxX)} across and from ${say(minY)} to ${say(maxY)} up. ${ordinateWords(points, notation, boxOf(points))}`;
+      return `${kind === 'cut' ? 'A slit' : 'An opening'} is traced from its template: it lies from ${say(minX)} to ${say(maxX)} across and from ${say(minY)} to ${say(maxY)} up. ${ordinateWords(points, notation, boxOf(points))}`;
     }),
   ];
 }

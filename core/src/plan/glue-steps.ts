@@ -13,7 +13,8 @@ import { flat, FOAM, GLUE, type BenchStep } from './step.js';
 export function glueSteps(evaluation: Evaluation, workshop: Workshop): BenchStep[] {
   const { design, motion } = evaluation;
   const closing = new Set(motion.tree.openBonds.map((bond) => bond.id));
-  const isLast = (bond: BondJoint): boolean => bond.source.atOnce === undefined && closing.has(bond.id);
+  const isLast = ({ id, source: { made, atOnce } }: BondJoint): boolean =>
+    made === undefined ? atOnce === undefined && closing.has(id) : made !== 'on the table';
   const rank = (bond: BondJoint): number => (isStop(evaluation, bond) ? 2 : Number(isLast(bond)));
   const ordered = [...design.linkage.bonds].sort((a, b) => rank(a) - rank(b));
   const groups: BondJoint[][] = [];
@@ -40,21 +41,31 @@ function glueStep(evaluation: Evaluation, workshop: Workshop, bonds: readonly Bo
   const { grip, name: adhesive, setMinutes } = adhesiveFor(evaluation, bonds[0]!, workshop);
   const onFilm = grip === 'film';
   const name = source.atOnce ?? source.name;
+  const waits = source.made === 'with the next';
+  // What is closed onto last of several joints is in the card already.
+  const inPlace = waits || source.made === 'by closing';
   const verb = onFilm ? 'Tape' : 'Glue';
-  const lines = onFilm ? [] : bonds.flatMap((bond) => guides(evaluation, bond));
+  const marks = onFilm ? [] : bonds.flatMap((bond) => guides(evaluation, bond));
+  const lines = marks.filter(({ cross }) => !cross);
+  const crosses = marks.filter(({ cross }) => cross);
   const where = bonds.flatMap((bond) => placeWords(evaluation, bond) ?? []);
   const places = [...new Set(zones.map(({ says }) => says.replace(/^(glue|tape) /, '')))];
   return {
     id: `glue-${id}`,
     kind: 'glue',
-    title: last ? `Close onto the ${onFilm ? 'tape' : 'glue'}: ${name}` : `${verb}: ${name}`,
+    title: waits ? `Put glue on: ${name}` : last ? `Close onto the ${onFilm ? 'tape' : 'glue'}: ${name}` : `${verb}: ${name}`,
     says: [
-      `${piece.name}: lay it ${faceWords(sheet, source.face)}. ${verb} goes only where it is hatched${places.length > 0 ? `: ${places.join('; ')}` : ''}.`,
+      `${piece.name}: ${inPlace ? 'it is in its place already. ' : `lay it ${faceWords(sheet, source.face)}. `}${verb} goes only where it is hatched${places.length > 0 ? `: ${places.join('; ')}` : ''}.`,
       onFilm ? `Use ${adhesive}, not glue: glue lets go of film, and shows through it.` : `Use ${adhesive}.`,
+      ...bonds.flatMap((bond) => bond.source.says ?? []),
       ...(source.flat ? ['Do it with the card lying flat and open, so that both ends lie where they belong.'] : []),
       ...new Set(where),
       ...(lines.length > 0 ? [`Its side lies on the pencil line: ${[...new Set(lines.map(({ says }) => says))].join('; ')}.`] : []),
-      ...(last ? ['Lay it there, then close the card onto it and press: the closed card sets the place.'] : []),
+      ...(crosses.length > 0
+        ? [`Two of its corners lie on pencil crosses, which it hides: ${crosses.map(({ says }) => says).join('; ')}.`]
+        : []),
+      ...(waits ? ['Do not close it yet: the next joint is made together with this one, while the glue is wet.'] : []),
+      ...(last && !waits ? ['Lay it there, then close the card onto it and press: the closed card sets the place.'] : []),
       ...(stop ? ['The foot will rest against it.'] : []),
       ...(grip === 'slidable' ? ['Push the card flat both ways while it is wet, so that every part finds its place.'] : []),
       onFilm ? 'Rub the tape down hard; nothing sticky may stick out.' : 'Wipe off what squeezes out before it reaches a fold.',

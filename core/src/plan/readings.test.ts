@@ -53,7 +53,7 @@ function edgesToCut(sheet: CutSheet): { ends: [Point, Point]; kinds: readonly Li
     [minY, maxY].some((y) => Math.abs(a[1] - y) < NEAR && Math.abs(b[1] - y) < NEAR);
   const around = (loop: readonly Point[]) => loop.map((p, i): [Point, Point] => [p, loop[(i + 1) % loop.length]!]);
   return [
-    ...sheet.cuts.map(({ id, from, to }) => ({ ends: [from, to] as [Point, Point], kinds: ['cut'] as const, of: id })),
+    ...sheet.cuts.map(({ id, line, from, to }) => ({ ends: [from, to] as [Point, Point], kinds: ['cut'] as const, of: line ?? id })),
     ...sheet.windows.flatMap(({ id, outline }) =>
       around(outline).map((ends) => ({ ends, kinds: ['window', 'slot'] as const, of: `${id}/` })),
     ),

@@ -44,7 +44,7 @@ function around(steps: number, radius: (angle: number) => number): Loop {
 }
 
 function arch(): Loop {
-  const round = Array.from({ length: 25 }, (_, i) => polar([0.5, 0.9], 0.5, (i / 24) * Math.PI));
+  const round = Array.from({ length: 49 }, (_, i) => polar([0.5, 0.9], 0.5, (i / 48) * Math.PI));
   return [[0, 0], [1, 0], ...round];
 }
 
@@ -97,5 +97,14 @@ function mirroredUp(points: readonly Point[]): Point[] {
 
 /** A shape by its name: one of a card's own, or one built in. */
 export function shapeNamed(name: string, own: Readonly<Record<string, Loop>> = {}): Loop | undefined {
-  return own[name] ?? SHAPES.find(({ id }) => id === name)?.draw();
+  return own[name] ?? drawn.get(name) ?? drawnOnce(name);
+}
+
+const drawn = new Map<string, Loop>();
+
+/** One and the same loop for a built-in shape, whoever asks: what was worked out of it can be known again. */
+function drawnOnce(name: string): Loop | undefined {
+  const loop = SHAPES.find(({ id }) => id === name)?.draw();
+  if (loop) drawn.set(name, loop);
+  return loop;
 }

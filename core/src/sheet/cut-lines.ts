@@ -3,6 +3,7 @@ import { boxOf, type Box, type Loop } from '../plane/outline.js';
 import { distance, type Point } from '../plane/point.js';
 import { stretchesOf, type Stretch } from '../plane/smooth.js';
 import type { CutSheet } from './cut-sheet.js';
+import type { Cut } from './piece.js';
 
 /** What a cut is for, besides trimming the blank to its box. */
 export type CutKind = 'cut' | 'window' | 'slot' | 'notch' | 'outline';
@@ -37,9 +38,22 @@ const MOST_READ = 12;
 
 /** Slits and the edges of openings: what is cut inside a piece while it is still whole. */
 export function inner(sheet: CutSheet): CutLines {
-  const slits = sheet.cuts.map(({ id, from, to }): StraightCut => ({ id, kind: 'cut', from, to }));
+  const slits = sheet.cuts.filter(({ line }) => !line).map(({ id, from, to }): StraightCut => ({ id, kind: 'cut', from, to }));
+  const lines = linesOf(sheet.cuts).map(({ line, points }) => taken(line, 'cut', stretchesOf(points, false), true));
   const openings = sheet.windows.map(({ id, outline, slot }) => taken(id, slot ? 'slot' : 'window', stretchesOf(outline, true)));
-  return joined([{ straight: slits, traced: [] }, ...openings]);
+  return joined([{ straight: slits, traced: [] }, ...lines, ...openings]);
+}
+
+/** Lines that are cut in one go, end to end. */
+export function linesOf(cuts: readonly Cut[]): { line: string; points: Point[] }[] {
+  const lines = new Map<string, Point[]>();
+  for (const { line, from, to } of cuts) {
+    if (line === undefined) continue;
+    const points = lines.get(line);
+    if (points) points.push(to);
+    else lines.set(line, [from, to]);
+  }
+  return [...lines].map(([line, points]) => ({ line, points }));
 }
 
 /** What the outline leaves of the blank’s box: notches, and edges that are traced. */
@@ -56,9 +70,13 @@ function chain(id: string, { points, closed }: { points: readonly Point[]; close
   return taken(id, stretches.some(({ curved }) => curved) || stretches.length > MOST_READ ? 'outline' : 'notch', stretches);
 }
 
-/** Straight edges as cuts; all of it traced where a curve or too many edges are in it, but for long square ones. */
-function taken(id: string, kind: CutKind, stretches: readonly Stretch[]): CutLines {
-  const irregular = stretches.some(({ curved }) => curved) || stretches.length > MOST_READ;
+/**
+ * Straight edges as cuts; all of it traced where a curve or too many edges are in it, but for long square ones.
+ * @param shape whether it is part of a shape, which is traced as soon as one edge is slanted
+ */
+function taken(id: string, kind: CutKind, stretches: readonly Stretch[], shape = false): CutLines {
+  const slanted = ({ points: [a, b] }: Stretch): boolean => !isSquare(a!, b!);
+  const irregular = (shape && stretches.some(slanted)) || stretches.some(({ curved }) => curved) || stretches.length > MOST_READ;
   const isRead = ({ curved, points: [a, b] }: Stretch): boolean =>
     !curved && (!irregular || (isSquare(a!, b!) && distance(a!, b!) >= LEAST_READ));
   const straight = stretches.flatMap((stretch, i): StraightCut[] =>

@@ -1,7 +1,7 @@
 import type { Mm } from '../measure/units.js';
 import { boxOf, loopContains, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import type { Crease, Mark, Piece, StandsFor, Window, Zone } from './piece.js';
+import type { Cut, Crease, Mark, Piece, StandsFor, Window, Zone } from './piece.js';
 
 /** A score as it is made: where the ease of the creases before it has already been counted in. */
 export interface Score {
@@ -40,7 +40,7 @@ export interface CutSheet {
   outline: Loop;
   windows: Window[];
   scores: Score[];
-  cuts: { id: string; from: Point; to: Point }[];
+  cuts: Cut[];
   zones: Zone[];
   marks: Mark[];
 }
@@ -70,8 +70,16 @@ export function cutSheet(piece: Piece, eases: Eases = {}): CutSheet {
   const easeOf = (crease: Crease): Mm => eases[`${piece.id}/${crease.stretchOf?.id ?? crease.id}`] ?? crease.ease;
   const upright = piece.creases.filter(isUpright);
   const eased = upright.filter((crease) => easeOf(crease) !== 0);
-  const widened = eased.map((crease) => easedScore(piece, crease, easeOf(crease))).filter(isFirstStretch);
-  const allowed = upright.filter((crease) => crease.allow);
+  const widened = eased
+    .map((crease) => easedScore(piece, crease, easeOf(crease)))
+    .filter(({ crease }, i, all) =>
+      isFirst(
+        crease,
+        i,
+        all.map((other) => other.crease),
+      ),
+    );
+  const allowed = upright.filter((crease) => crease.allow).filter((crease, i, all) => isFirst(crease, i, all));
   const shift = (x: number, y: number): number =>
     widened.reduce((sum, c) => sum + (x > c.x + 1e-9 && reaches(c, y) ? c.ease : 0), 0) +
     allowed.reduce((sum, c) => sum + (x > c.from[0] - 1e-9 ? c.allow! : 0), 0);
@@ -121,8 +129,7 @@ const BESIDE = 1e-3;
 
 const reaches = ({ only }: EasedScore, y: Mm): boolean => !only || (y >= only[0] - 1e-9 && y <= only[1] + 1e-9);
 
-/** Stretches of one score ease the blank once. */
-function isFirstStretch({ crease }: EasedScore, i: number, all: readonly EasedScore[]): boolean {
-  const id = crease.stretchOf?.id;
-  return id === undefined || all.findIndex((other) => other.crease.stretchOf?.id === id) === i;
+/** Stretches of one score ease the blank, or allow for thickness, once. */
+function isFirst({ stretchOf }: Crease, i: number, all: readonly Crease[]): boolean {
+  return stretchOf === undefined || all.findIndex((other) => other.stretchOf?.id === stretchOf.id) === i;
 }

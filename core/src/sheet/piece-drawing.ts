@@ -1,7 +1,9 @@
+import type { Mm } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
+import { linesOf } from './cut-lines.js';
 import type { CutSheet } from './cut-sheet.js';
 import { stretchesOnPaper } from './on-paper.js';
-import type { Face, Fold, Zone } from './piece.js';
+import type { Face, Fold, Mark, Zone } from './piece.js';
 
 /** What a line or an area of a flat piece is for. */
 export type DrawingRole = 'outline' | 'window' | 'slit' | Fold | 'pencil' | Zone['kind'];
@@ -37,14 +39,38 @@ export function pieceDrawing({ outline, windows = [], cuts = [], scores, marks =
   return [
     { role: 'outline', id: 'outline', points: outline, closed: true, ...up },
     ...windows.map((window): Primitive => ({ role: 'window', id: window.id, points: window.outline, closed: true, ...up })),
-    ...cuts.map(({ id, from, to }): Primitive => ({ role: 'slit', id, points: [from, to], closed: false, ...up })),
+    ...cuts
+      .filter(({ line }) => !line)
+      .map(({ id, from, to }): Primitive => ({ role: 'slit', id, points: [from, to], closed: false, ...up })),
+    ...linesOf(cuts).map(({ line, points }): Primitive => ({ role: 'slit', id: line, points, closed: false, ...up })),
     ...scores.flatMap(({ id, fold, from, to }) =>
       onPaper(from, to).map((points): Primitive => ({ role: fold, id, points, closed: false, ...up })),
     ),
-    ...marks.flatMap(({ id, from, to, face = 'up' }) =>
-      onPaper(from, to).map((points): Primitive => ({ role: 'pencil', id, points, closed: false, face })),
+    ...marks.flatMap((mark) =>
+      strokesOf(mark).flatMap(([from, to]) =>
+        onPaper(from, to).map((points): Primitive => ({ role: 'pencil', id: mark.id, points, closed: false, face: mark.face ?? 'up' })),
+      ),
     ),
     ...zones.map(({ id, kind, outline: edge, face }): Primitive => ({ role: kind, id, points: edge, closed: true, face })),
+  ];
+}
+
+/** From its point to the end of each arm. */
+const CROSS_ARM: Mm = 1.5;
+
+/** The strokes of a pencil mark: one line, or two across each other. */
+function strokesOf({ from, to, cross }: Pick<Mark, 'from' | 'to' | 'cross'>): [from: Point, to: Point][] {
+  if (!cross) return [[from, to]];
+  const [x, y] = from;
+  return [
+    [
+      [x - CROSS_ARM, y],
+      [x + CROSS_ARM, y],
+    ],
+    [
+      [x, y - CROSS_ARM],
+      [x, y + CROSS_ARM],
+    ],
   ];
 }
 

@@ -44,6 +44,8 @@ export interface Crease {
 /** A cut inside the outline that removes nothing. */
 export interface Cut {
   id: string;
+  /** of one bit of a longer line that is cut in one go: the line; its bits come in order, end to end */
+  line?: string;
   from: Point;
   to: Point;
 }
@@ -74,6 +76,8 @@ export interface Mark {
   says: string;
   /** the face it is drawn on; the upper one where left out */
   face?: Face;
+  /** a small cross, at the one point where it begins and ends */
+  cross?: true;
 }
 
 /** Names the panel that holds a point, however the sheet is split. */

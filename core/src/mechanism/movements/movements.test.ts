@@ -4,6 +4,7 @@ import { draw, partsOf } from '../../card/draw.js';
 import { newCard, ROOT, type CardDocument } from '../../card/document.js';
 import type { Evaluation } from '../../evaluate.js';
 import { poseOf } from '../../linkage/motion.js';
+import { loopContains } from '../../plane/outline.js';
 import { carry, carryDirection, cross, dot, minus, type Vec3 } from '../../linkage/rigid.js';
 import { vFold } from './v-fold.js';
 import { at, evaluated, failing, measure, refused } from '../../testing/evaluated.js';
@@ -84,6 +85,36 @@ describe('a step slit into the sheet', () => {
       ],
     });
     expect(failing(evaluated(document))).toEqual([]);
+  });
+
+  it('slit into a liner keeps the liner’s glue off its back, by 2 mm all round', () => {
+    const sizes = { depth: 20, height: 30, width: 40, offset: 50 };
+    const plain = card(stepAt('box', 'base/liner-liner-fold', sizes));
+    const document = {
+      ...plain,
+      parts: plain.parts.map((part) =>
+        part.id === 'base' ? { ...part, sizes: { ...part.sizes, liner: 'one-piece', linerBorder: 5 } } : part,
+      ),
+    };
+    const evaluation = evaluated(document);
+    expect(failing(evaluation)).toEqual([]);
+    const glued = evaluation.design.pieces.find(({ id }) => id === 'liner')!.zones.filter(({ kind }) => kind === 'glue');
+    expect(glued).toHaveLength(2);
+    // The step lies over the liner’s fold, from 20 before to 30 beyond it, and from 50 to 90 up the liner.
+    const fold = evaluation.sheets.find(({ piece }) => piece.id === 'liner')!.piece.creases[0]!.from[0];
+    const near = (x: number, y: number): boolean => glued.some(({ outline }) => loopContains(outline, [fold + x, y]));
+    for (const [x, y] of [
+      [-21, 65],
+      [31, 65],
+      [-10, 48.5],
+      [20, 91.5],
+    ] as const)
+      expect([x, y, near(x, y)]).toEqual([x, y, false]);
+    for (const [x, y] of [
+      [-23, 65],
+      [33, 65],
+    ] as const)
+      expect([x, y, near(x, y)]).toEqual([x, y, true]);
   });
 
   it('of three in a row is stairs: each of an even share, side by side', () => {

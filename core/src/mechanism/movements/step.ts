@@ -1,4 +1,3 @@
-import { printAngle } from '../../measure/print.js';
 import { spoken } from '../../measure/sentence.js';
 import type { Mm } from '../../measure/units.js';
 import type { Bond } from '../../linkage/structure.js';
@@ -11,7 +10,7 @@ import type { Measure, Movement } from '../contract.js';
 import { introduced } from '../introductions.js';
 import { edgesOf, uprightCrease } from '../drawing/upright.js';
 import { mm } from '../measures.js';
-import { leastDepth, type Edit, type FoldSite, type SiteLeaf } from '../sites.js';
+import { leastDepth, neitherMeetNorLieFlat, type Edit, type FoldSite, type SiteLeaf } from '../sites.js';
 import { num, type FreeSize, type SizeContext, type Sizes } from '../sizes.js';
 import { trackedHeight } from '../tracked.js';
 
@@ -182,9 +181,7 @@ export const step: Movement = {
     if (room(site, false, 0).depth < LEAST || room(site, false, 0).height < LEAST || room(site, false, 0).both < 2 * LEAST) {
       return `its leaves are only ${spoken(site.leaves[0].depth)} and ${spoken(site.leaves[1].depth)} deep`;
     }
-    return site.closedAt > 1e-6 && site.closedAt < Math.PI - 1e-6
-      ? `closed, its leaves lie at ${printAngle(site.closedAt)} to each other`
-      : undefined;
+    return neitherMeetNorLieFlat(site);
   },
   sizes: SIZES,
   build({ sizes, id, baseCaliper, mechanismCaliper }, site) {
@@ -391,8 +388,11 @@ function sitesOn(id: string, box: Box, site: FoldSite, walls: Walls, caliper: Mm
 
 function stepMeasures(boxes: readonly Box[], sizes: Sizes, site: FoldSite, tab: Mm): Measure[] {
   const [depth, height] = [num(sizes, 'depth'), num(sizes, 'height')];
+  const slits =
+    tab > 0
+      ? []
+      : [mm('slitLength', 'Length of the slits', depth + height, 'depth and height together: flat, the box lies across the fold')];
   const own = [
-    mm('slitLength', 'Length of the slits', depth + height, 'depth and height together: flat, the box lies across the fold'),
     mm(
       'closedReach',
       'Front edge from the fold, closed',
@@ -411,5 +411,5 @@ function stepMeasures(boxes: readonly Box[], sizes: Sizes, site: FoldSite, tab: 
           mm('stepHeight', 'Each step higher by', height / boxes.length, 'the height shared evenly'),
         ]
       : [];
-  return [...own, ...strip, ...stairs];
+  return [...slits, ...own, ...strip, ...stairs];
 }

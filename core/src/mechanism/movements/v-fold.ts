@@ -1,42 +1,19 @@
 import { printAngle } from '../../measure/print.js';
 import { toRadians, type Mm, type Radians } from '../../measure/units.js';
 import { polar, type Point } from '../../plane/point.js';
-import { composed, place, type Placement } from '../../plane/placement.js';
+import { composed, place } from '../../plane/placement.js';
 import { blankPiece, type Crease, type Fold } from '../../sheet/piece.js';
-import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
+import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Measure, Movement } from '../contract.js';
+import { rayOnLeaf, rayPlacement, rayTab, type Side } from '../crested/ray-tab.js';
+import { sidesOf, wingRange } from '../crested/wing-limits.js';
 import { introduced } from '../introductions.js';
 import { leastDepth, type FoldSite } from '../sites.js';
 import { spoken } from '../../measure/sentence.js';
 import { num, type FreeSize, type SizeContext } from '../sizes.js';
 import { trackedAngle, trackedHeight } from '../tracked.js';
 import { mm, angle } from '../measures.js';
-
-/** One side of a V-fold: ray angle β on the leaf, wing angle α on the figure, both from the apex. */
-interface Side {
-  ray: Radians;
-  wing: Radians;
-}
-
-/**
- * The opening at which the wings are pulled taut: there the rays are as far apart as both wing angles
- * together. Undefined when the card lies flat before that.
- */
-function tautOpening(a: Side, b: Side): Radians | undefined {
-  const spread = a.wing + b.wing;
-  if (spread >= a.ray + b.ray) return undefined;
-  return openingForSpread(a.ray, b.ray, spread);
-}
-
-/**
- * Spherical law of cosines: rays at β1, β2 from the fold are `spread` apart at this opening. Closed where they are farther
- * apart than that at every opening, flat open where they are nearer.
- */
-function openingForSpread(ray1: Radians, ray2: Radians, spread: Radians): Radians {
-  const cosine = (Math.cos(spread) - Math.cos(ray1) * Math.cos(ray2)) / (Math.sin(ray1) * Math.sin(ray2));
-  return Math.acos(Math.min(1, Math.max(-1, cosine)));
-}
 
 /** Leaves that lie this close together when the card is closed meet. */
 const CLOSED_ENOUGH: Radians = toRadians(1);
@@ -47,29 +24,8 @@ const LEAST_FIRM_RAY: Mm = 24;
 /** Room for a tab of 3 mm and the least glue line. */
 const LEAST_DEPTH: Mm = 18;
 
-const sideOf = ({ sizes }: SizeContext, which: 1 | 2): Side =>
-  which === 1
-    ? { ray: num(sizes, 'rayAngle'), wing: num(sizes, 'wingAngle') }
-    : { ray: num(sizes, 'secondRayAngle'), wing: num(sizes, 'secondWingAngle') };
-
 /** On a ridge the crest falls on the other side of the fold, and the difference of ray and wing counts, not their sum. */
 const isRidge = ({ site }: Pick<SizeContext, 'site'>): boolean => site?.shape === 'ridge';
-
-/** Limits of a wing angle: wide enough for the card to lie flat, narrow enough for the wing to lie on its leaf. */
-function wingRange(context: SizeContext, which: 1 | 2) {
-  const [own, other] = [sideOf(context, which), sideOf(context, which === 1 ? 2 : 1)];
-  const alike = own.ray === other.ray && own.wing === other.wing;
-  const least = alike ? own.ray : own.ray + other.ray - other.wing;
-  const taut = tautOpening(own, other);
-  return {
-    min: Math.max(least, toRadians(5)),
-    max: Math.min(Math.PI - own.ray, other.wing + own.ray + other.ray),
-    because:
-      taut === undefined
-        ? 'both angles of a wing together may not pass 180°, and the two wings must span the glue lines'
-        : `the wings must be at least as wide as the glue lines they span: these pull taut at ${printAngle(taut)} and never let the card open to ${printAngle(context.site!.opensTo)}`,
-  };
-}
 
 const rayRange = () => ({
   min: toRadians(10),
@@ -219,10 +175,7 @@ export const vFold: Movement = {
         : undefined,
   sizes: SIZES,
   build({ sizes, id }, site) {
-    const sides: [Side, Side] = [
-      { ray: num(sizes, 'rayAngle'), wing: num(sizes, 'wingAngle') },
-      { ray: num(sizes, 'secondRayAngle'), wing: num(sizes, 'secondWingAngle') },
-    ];
+    const sides = sidesOf({ sizes });
     const dir = sizes['direction'] === 'away' ? -1 : 1;
     const inside = sizes['tabSide'] !== 'outside';
     const ridge = isRidge({ site });
@@ -232,7 +185,7 @@ export const vFold: Movement = {
     const tab = num(sizes, 'tabWidth');
     const apex: Point = [0, num(sizes, 'apex')];
 
-    const tabs = [0, 1].map((i) => tabOf(sides[i]!, i === 0 ? 1 : -1, length, tab, inside));
+    const tabs = [0, 1].map((i) => rayTab(sides[i]!, i === 0 ? 1 : -1, { length, width: tab, inside }));
     const rims = [0, 1].map((i) => rim(sides[i]!.wing, i === 0 ? 1 : -1, length, crest, String(sizes['outline'])));
     const [tab1, tab2] = [tabs[0]!, tabs[1]!];
     const tabFold: Fold = flipped ? 'mountain' : 'valley';
@@ -268,6 +221,7 @@ export const vFold: Movement = {
     });
     const bond = (i: 0 | 1): Bond => {
       const leaf = site.leaves[i === 0 ? 1 : 0];
+      const hand = i === 0 ? 1 : -1;
       return {
         id: `${id}/${i === 0 ? 'first' : 'second'}-tab-bond`,
         name: `${i === 0 ? 'first' : 'second'} tab on the ${leaf.name}`,
@@ -276,7 +230,7 @@ export const vFold: Movement = {
         partner: leaf.panel,
         partnerFace: leaf.face,
         zone: `${i === 0 ? 'first' : 'second'}-tab-glue`,
-        placement: composed(leaf.frame, rayPlacement(sides[i]!, i === 0 ? 1 : -1, dir, flipped, apex)),
+        placement: composed(leaf.frame, rayPlacement(sides[i]!, { leafHand: hand, pieceHand: hand, dir, flipped, apex })),
       };
     };
     return {
@@ -288,7 +242,7 @@ export const vFold: Movement = {
           {
             id: `${id}-ray-${i + 1}`,
             from: apex,
-            to: polar(apex, length, Math.atan2(dir * Math.cos(sides[i].ray), (i === 0 ? 1 : -1) * Math.sin(sides[i].ray))),
+            to: polar(apex, length, rayOnLeaf(sides[i], i === 0 ? 1 : -1, dir)),
             says: `${i === 0 ? 'first' : 'second'} tab crease lies here`,
           },
         ],
@@ -311,48 +265,6 @@ function alongOn({ leaves }: FoldSite, dir: 1 | -1): Point {
   const { frame } = leaves[1];
   const [from, to] = [place([0, 0], frame), place([0, dir], frame)];
   return [to[0] - from[0], to[1] - from[1]];
-}
-
-/** How the figure's piece lies on a leaf so that its ray falls on the leaf's ray. `hand` is +1 on the right leaf. */
-function rayPlacement({ ray, wing }: Side, hand: 1 | -1, dir: 1 | -1, flipped: boolean, apex: Point): Placement {
-  const onLeaf = Math.atan2(dir * Math.cos(ray), hand * Math.sin(ray));
-  const onPiece = Math.PI / 2 + (flipped ? hand : -hand) * wing;
-  return { to: apex, turn: onLeaf - onPiece, flipped };
-}
-
-interface Tab {
-  /** outline points from the ray's near end round the tab to its far end */
-  loop: Point[];
-  near: Point;
-  far: Point;
-  glue: Point[];
-  middle: Point;
-}
-
-/**
- * A tab beyond a ray. Its near end keeps clear of the fold: a point at `t` along the ray and `w` beyond
- * it lies t·sin β − w·cos β from the fold when the tab points into the V.
- */
-function tabOf({ ray, wing }: Side, hand: 1 | -1, length: Mm, width: Mm, inside: boolean): Tab {
-  const along = Math.PI / 2 - hand * wing;
-  const at = (t: Mm, w: Mm): Point => polar(polar([0, 0], t, along), w, along - (hand * Math.PI) / 2);
-  const nearest = (w: Mm): Mm => {
-    const clear = (TAB_CLEARANCE + (inside ? w * Math.cos(ray) : 0)) / Math.sin(ray);
-    return Math.min(clear + (inside ? 0 : w / 2), length - width / 2 - 1);
-  };
-  const inset = 0.5;
-  return {
-    near: at(nearest(0), 0),
-    far: at(length, 0),
-    loop: [at(nearest(0), 0), at(nearest(width), width), at(length - width / 2, width), at(length, 0)],
-    glue: [
-      at(nearest(0) + 2 * inset, inset),
-      at(nearest(width) + inset, width - inset),
-      at(length - width / 2 - inset, width - inset),
-      at(length - 2 * inset, inset),
-    ],
-    middle: at((nearest(width / 2) + length - width / 4) / 2, width / 2),
-  };
 }
 
 /** Points of the outer edge between the ray's far end and the top of the crest, both left out. */

@@ -19,6 +19,7 @@ import {
   applyFix,
   inSentence,
   mechanismById,
+  titlesOf,
   writeCardFile,
   type CardDocument,
   type CardProblem,
@@ -126,6 +127,13 @@ export class BenchPage {
     return changesBetween(good, known.design.card);
   });
   protected readonly problems = signal<readonly CardProblem[]>([]);
+  /** what is refused, and of which part where there are several */
+  protected readonly refusal = computed((): string | undefined => {
+    const [[problem], card] = [this.problems(), this.session.card()];
+    if (!problem || !card) return problem?.says;
+    const title = card.parts.length > 1 ? titlesOf(card).get(problem.owner ?? '') : undefined;
+    return title === undefined || problem.says.startsWith(title) ? problem.says : `${title}: ${inSentence(problem.says)}`;
+  });
   /** the card that the last answer is about, and what stopped its calculation, if anything did */
   private readonly answered = signal<CardDocument | undefined>(undefined);
   protected readonly stopped = signal<{ says: string; again: boolean } | undefined>(undefined);
@@ -200,6 +208,8 @@ export class BenchPage {
   }
 
   private take(card: CardDocument, answer: Answer | Late): void {
+    // Another card may have been opened meanwhile; an earlier state of this one is shown until the next answer comes.
+    if (card.id !== this.session.card()?.id) return;
     if (answer.ok === 'late' || answer.ok === 'broken') {
       this.stopped.set({ says: answer.says, again: answer.ok === 'late' });
       return;

@@ -91,6 +91,34 @@ describe('FlatView', () => {
     expect(changes[0]!.apply(DEMO_CARDS[0]!).parts[0]!.sizes['depth']).toBe(149);
   });
 
+  it('asks for the next size of a drag when the card of the last one has come, and for the last one when it is let go', async () => {
+    Object.assign(SVGElement.prototype, { setPointerCapture: () => undefined });
+    const svg = element().querySelector('.drawing svg')!;
+    const pointer = (target: Element, type: string, clientX: number): boolean =>
+      target.dispatchEvent(new MouseEvent(type, { clientX, clientY: 100, bubbles: true }));
+    const frame = (): Promise<unknown> => new Promise((drawn) => requestAnimationFrame(drawn));
+    const start = Number(handles()[0]!.getAttribute('x1'));
+    pointer(handles()[0]!, 'pointerdown', start);
+    for (const far of [10, 12, 14]) {
+      pointer(svg, 'pointermove', start + far);
+      await frame();
+    }
+    expect(changes).toHaveLength(1);
+    const card = changes[0]!.apply(DEMO_CARDS[0]!);
+    await show(evaluated(card));
+    // Where the pointer had gone meanwhile is followed without another move.
+    expect(changes).toHaveLength(2);
+    const depthOf = (document: CardDocument): number => document.parts[0]!.sizes['depth'] as number;
+    const next = changes[1]!.apply(card);
+    expect(depthOf(next)).toBeGreaterThan(depthOf(card));
+    pointer(svg, 'pointermove', start - 10);
+    pointer(svg, 'pointerup', start - 10);
+    expect(changes).toHaveLength(3);
+    expect(depthOf(changes[2]!.apply(card))).toBeLessThan(depthOf(DEMO_CARDS[0]!));
+    // All of it is one step to undo.
+    expect(new Set(changes.map(({ typed }) => typed)).size).toBe(1);
+  });
+
   it('never leads a size beyond its limits', async () => {
     const small = {
       ...DEMO_CARDS[1]!,

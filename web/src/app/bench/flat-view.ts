@@ -78,6 +78,10 @@ interface DrawnScore {
 /** Between the drawing and the readings at its right. */
 const BESIDE_GAP = 6;
 
+const NEVER = -Infinity;
+/** A change that a drag asked for is waited for this long (ms) before the next one goes out without it. */
+const ANSWER_PATIENCE = 250;
+
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
@@ -122,10 +126,15 @@ export class FlatView implements OnDestroy {
   protected readonly labelBaseline = LABEL_HEIGHT;
   protected readonly rulerTop = LABEL_HEIGHT;
   protected readonly rulerHeight = RULER_HEIGHT;
-  private dragging: { id: string; offset: number; pointer: number; at: number } | undefined;
+  private dragging: { id: string; offset: number; at: number } | undefined;
   private moving: { grip: Grip; startX: number; startY: number; size: number } | undefined;
   private drags = 0;
   private frame = 0;
+  /** where the pointer is, and where it was when it was last followed */
+  private pointer: Point = [0, 0];
+  private followed: Point = [0, 0];
+  /** since when a change that a drag asked for is being worked out (ms); never, when none is */
+  private asked = NEVER;
   /** while something is dragged the drawing keeps its scale and its place: what is under the finger stays there */
   private readonly heldFit = signal<Fit | undefined>(undefined);
   /** what the drag changes, and to what */
@@ -223,12 +232,9 @@ export class FlatView implements OnDestroy {
   });
 
   constructor() {
-    // The card that a drag asked for has come: where its line went and is off still, it is brought the rest of the way.
     effect(() => {
-      const at = this.sheet().scores.find(({ id }) => id === this.dragging?.id)?.from[0];
-      if (!this.dragging || at === undefined || at === this.dragging.at) return;
-      this.dragging.at = at;
-      untracked(() => this.follow());
+      this.evaluation();
+      untracked(() => this.answered());
     });
     afterNextRender(() => this.watch.observe(this.host.nativeElement.querySelector('.drawing')!));
   }
@@ -255,7 +261,7 @@ export class FlatView implements OnDestroy {
   protected grab(event: PointerEvent, { score, x1 }: DrawnScore): void {
     if (!score.standsFor) return;
     this.capture(event);
-    this.dragging = { id: score.id, offset: event.clientX - x1, pointer: event.clientX, at: score.from[0] };
+    this.dragging = { id: score.id, offset: event.clientX - x1, at: score.from[0] };
   }
 
   /** Says why a score stays where it is. */
@@ -272,6 +278,8 @@ export class FlatView implements OnDestroy {
     this.heldFit.set(this.fit());
     this.standsStill.set(undefined);
     this.drags++;
+    this.pointer = this.followed = [event.clientX, event.clientY];
+    this.asked = NEVER;
   }
 
   /** Two arrowheads along the fold. */
@@ -310,40 +318,58 @@ export class FlatView implements OnDestroy {
   /** One step to undo for a whole drag, said while it goes on. */
   private put(what: string, value: number, apply: CardChange['apply']): void {
     const dragged = this.dragging !== undefined || this.moving !== undefined;
-    if (dragged) this.dragSays.set(`${what} ${sayLength(value, this.card().notation)}`);
+    if (dragged) {
+      this.dragSays.set(`${what} ${sayLength(value, this.card().notation)}`);
+      this.asked = performance.now();
+    }
     this.changed.emit({ what, apply, ...(dragged && { typed: `drag-${this.drags}` }) });
   }
 
   protected drag(event: PointerEvent): void {
-    const moving = this.moving;
-    if (moving) {
-      const [ux, uy] = moving.grip.way;
-      const along = ((event.clientX - moving.startX) * ux + (event.clientY - moving.startY) * uy) / (ux * ux + uy * uy);
-      const step = rulerStep(this.card().notation);
-      this.standAt(moving.grip, Math.round((moving.size + along) / step) * step);
-      return;
-    }
-    if (!this.dragging) return;
-    this.dragging.pointer = event.clientX;
-    // As often as it can be drawn, and no oftener.
-    if (this.frame === 0) {
-      this.frame = requestAnimationFrame(() => {
-        this.frame = 0;
-        this.follow();
-      });
-    }
+    if (!this.dragging && !this.moving) return;
+    this.pointer = [event.clientX, event.clientY];
+    if (this.frame !== 0) return;
+    this.frame = requestAnimationFrame(() => {
+      this.frame = 0;
+      // As often as the card can be worked out and drawn, and no oftener.
+      if (performance.now() - this.asked > ANSWER_PATIENCE) this.follow();
+    });
+  }
+
+  /** The card that a drag asked for has come: where the pointer went on, or the line is off still, it is brought the rest of the way. */
+  private answered(): void {
+    this.asked = NEVER;
+    const { dragging, pointer, followed } = this;
+    if (!dragging && !this.moving) return;
+    const at = this.sheet().scores.find(({ id }) => id === dragging?.id)?.from[0];
+    const moved = dragging !== undefined && at !== undefined && at !== dragging.at;
+    if (moved) dragging.at = at;
+    if (moved || pointer[0] !== followed[0] || pointer[1] !== followed[1]) this.follow();
+  }
+
+  private follow(): void {
+    this.followed = this.pointer;
+    if (this.moving) this.slide(this.moving);
+    else if (this.dragging) this.bring(this.dragging);
+  }
+
+  /** Along its fold as far as the pointer went along it. */
+  private slide({ grip, startX, startY, size }: { grip: Grip; startX: number; startY: number; size: number }): void {
+    const [[ux, uy], [x, y]] = [grip.way, this.pointer];
+    const along = ((x - startX) * ux + (y - startY) * uy) / (ux * ux + uy * uy);
+    const step = rulerStep(this.card().notation);
+    this.standAt(grip, Math.round((size + along) / step) * step);
   }
 
   /**
    * Brings the score that is dragged under the pointer, from where it lies in the card that is drawn: a size that moves more
    * than one line at once leaves no gap that grows.
    */
-  private follow(): void {
-    const { dragging } = this;
-    const score = dragging && this.sheet().scores.find(({ id }) => id === dragging.id);
-    if (!dragging || !score?.standsFor) return;
+  private bring({ id, offset }: { id: string; offset: number }): void {
+    const score = this.sheet().scores.find((known) => known.id === id);
+    if (!score?.standsFor) return;
     const { left, scale, width, turned } = this.fit();
-    const along = (dragging.pointer - dragging.offset - left) / scale;
+    const along = (this.pointer[0] - offset - left) / scale;
     const wanted = turned ? width - along : along;
     const step = rulerStep(this.card().notation);
     const size = this.sizeOf(score) + (wanted - score.from[0]) * score.standsFor.perMm;
@@ -352,8 +378,8 @@ export class FlatView implements OnDestroy {
 
   protected release(): void {
     cancelAnimationFrame(this.frame);
-    if (this.frame !== 0) this.follow();
     this.frame = 0;
+    if (this.pointer !== this.followed) this.follow();
     this.dragging = undefined;
     this.moving = undefined;
     this.heldFit.set(undefined);

@@ -13,6 +13,7 @@ import {
   LineSegments,
   Matrix4,
   Mesh,
+  MeshLambertMaterial,
   MeshStandardMaterial,
   Path,
   PCFShadowMap,
@@ -25,6 +26,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import { drawingPlace } from './drawing-place';
 import { LayerGaps } from './layer-gaps';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 
@@ -40,6 +42,11 @@ const LEAST_DRAWN = 0.45;
 
 /** How much higher than the card’s middle the view is aimed, as a share of its size. */
 const HEADROOM = 0.06;
+/** Dots drawn across for each dot of the page where the processor draws: while a card moves, and once it stands still. */
+const COARSE = 0.5;
+const SMOOTH = 1.5;
+/** A card that was not changed for this long (ms) stands still. */
+const STILL_AFTER = 400;
 /** Below this opening (radians) a stop is drawn flatter than it is. */
 const PRESSED_BELOW = 0.2;
 
@@ -54,7 +61,7 @@ export const sharedScene = (): PaperScene => (shared ??= new PaperScene());
 
 /** Draws a card as paper on a table. Draws only when something changed. */
 export class PaperScene {
-  private readonly canvas = document.createElement('canvas');
+  private readonly canvas: HTMLCanvasElement;
   private readonly renderer: WebGLRenderer;
   private host: HTMLElement | undefined;
   private readonly scene = new Scene();
@@ -71,30 +78,34 @@ export class PaperScene {
   private evaluation: Evaluation | undefined;
   private framed = '';
   private queued = false;
+  /** dots drawn for each dot of the page: once the card stands still, and while it moves */
+  private readonly fine: number;
+  private readonly inMotion: number;
+  private still: ReturnType<typeof setTimeout> | undefined;
 
   /** @throws Error when the browser has no WebGL */
   constructor() {
-    const { canvas } = this;
+    const { canvas, context, slow } = drawingPlace();
+    this.canvas = canvas;
     canvas.className = 'paper-scene';
     canvas.tabIndex = -1;
     canvas.setAttribute('aria-hidden', 'true');
-    // Where the processor draws, smoothed edges and fine shadows cost a fifth of every picture.
-    const fast = canvas.getContext('webgl2', { alpha: true, antialias: true, failIfMajorPerformanceCaveat: true });
-    const context = fast ?? canvas.getContext('webgl2', { alpha: true, antialias: false });
-    if (!context) throw new Error('This browser draws nothing in 3D.');
+    this.fine = slow ? SMOOTH : Math.min(2, devicePixelRatio);
+    this.inMotion = slow ? COARSE : this.fine;
     this.renderer = new WebGLRenderer({ canvas, context, alpha: true });
-    this.renderer.setPixelRatio(fast ? Math.min(2, devicePixelRatio) : 1);
+    this.renderer.setPixelRatio(this.fine);
     this.renderer.shadowMap.enabled = true;
     this.renderer.shadowMap.type = PCFShadowMap;
     // A shadow changes with the card, not with where it is looked at from.
     this.renderer.shadowMap.autoUpdate = false;
     canvas.addEventListener('webglcontextrestored', () => this.repaint(true));
-    this.table = new Mesh(new PlaneGeometry(3000, 3000), new ShadowMaterial({ opacity: 0.22 }));
+    this.table = new Mesh(new PlaneGeometry(1, 1), new ShadowMaterial({ opacity: 0.22 }));
     this.table.receiveShadow = true;
     this.table.rotation.x = -Math.PI / 2;
     this.sun.castShadow = true;
-    this.sun.shadow.mapSize.set(fast ? 1024 : 512, fast ? 1024 : 512);
-    this.sun.shadow.radius = 6;
+    this.sun.shadow.mapSize.set(slow ? 512 : 1024, slow ? 512 : 1024);
+    // In dots of the map: as soft in mm either way, and no softer than the paper is kept off its own shadow.
+    this.sun.shadow.radius = slow ? 3 : 6;
     this.sun.shadow.bias = -0.0008;
     this.sun.shadow.normalBias = 2.5;
     this.scene.add(
@@ -216,22 +227,38 @@ export class PaperScene {
     const shadow = this.sun.shadow.camera;
     Object.assign(shadow, { left: -size, right: size, top: size, bottom: -size, near: size * 0.2, far: size * 4 });
     shadow.updateProjectionMatrix();
+    // No further than its shadow can fall: every dot of the table is looked up in the shadow's map.
+    this.table.scale.setScalar(size * 3);
+    this.table.position.x = centre.x;
+    this.table.position.z = centre.z;
     this.controls.update();
     this.repaint();
   }
 
-  /** @param shadows whether the card itself has changed, and its shadow with it */
+  /**
+   * Draws at the end of the turn, so that the card and its numbers change in one picture.
+   * @param shadows whether the card itself has changed, and its shadow with it
+   */
   repaint(shadows = false): void {
     if (shadows) this.renderer.shadowMap.needsUpdate = true;
     if (this.queued) return;
     this.queued = true;
-    requestAnimationFrame(() => {
+    queueMicrotask(() => {
       this.queued = false;
-      if (!this.host) return;
-      const dark = document.documentElement.classList.contains('dark');
-      this.table.material.opacity = dark ? 0.5 : 0.22;
-      this.renderer.render(this.scene, this.camera);
+      this.draw(this.inMotion);
+      if (this.inMotion === this.fine) return;
+      clearTimeout(this.still);
+      this.still = setTimeout(() => this.draw(this.fine), STILL_AFTER);
     });
+  }
+
+  /** @param dots drawn for each dot of the page */
+  private draw(dots: number): void {
+    if (!this.host) return;
+    if (this.renderer.getPixelRatio() !== dots) this.renderer.setPixelRatio(dots);
+    const dark = document.documentElement.classList.contains('dark');
+    this.table.material.opacity = dark ? 0.5 : 0.22;
+    this.renderer.render(this.scene, this.camera);
   }
 
   /** Turns the card so that its resting pose has up at +y, and lays the table under it. */
@@ -289,16 +316,18 @@ interface Sheet {
   shape: string;
   paper: string;
   clear: boolean;
-  mesh: Mesh<ExtrudeGeometry, MeshStandardMaterial[]>;
+  mesh: Mesh<ExtrudeGeometry, PaperMaterial[]>;
   line: LineSegments<EdgesGeometry, LineBasicMaterial>;
 }
+
+type PaperMaterial = MeshLambertMaterial | MeshStandardMaterial;
 
 /** Papers of all colours, made once: a material that is thrown away takes its drawing program with it, and the next one waits. */
 class Papers {
   readonly line = new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 });
-  private readonly made = new Map<string, MeshStandardMaterial[]>();
+  private readonly made = new Map<string, PaperMaterial[]>();
 
-  of(paper: string, clear: boolean, marked: boolean): MeshStandardMaterial[] {
+  of(paper: string, clear: boolean, marked: boolean): PaperMaterial[] {
     const key = `${paper}/${clear}/${marked}`;
     const known = this.made.get(key);
     if (known) return known;
@@ -320,15 +349,20 @@ function partFaces(geometry: ExtrudeGeometry): void {
   geometry.addGroup(edges!.start, edges!.count, 1);
 }
 
-/** Of the lower face, and of the upper face with the edges. */
-function materialsOf(paper: string, clear: boolean): MeshStandardMaterial[] {
-  const upper = new MeshStandardMaterial({
-    color: paper,
-    roughness: clear ? 0.2 : 0.95,
-    metalness: 0,
-    side: DoubleSide,
-    ...(clear && { transparent: true, opacity: 0.3, depthWrite: false }),
-  });
+/** Of the lower face, and of the upper face with the edges. Paper is matt; only what is clear shines. */
+function materialsOf(paper: string, clear: boolean): PaperMaterial[] {
+  const upper = clear
+    ? new MeshStandardMaterial({
+        color: paper,
+        roughness: 0.2,
+        metalness: 0,
+        side: DoubleSide,
+        transparent: true,
+        opacity: 0.3,
+        depthWrite: false,
+      })
+    : // Pushed back a little, so that the lines along its edges are drawn whole.
+      new MeshLambertMaterial({ color: paper, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
   const lower = upper.clone();
   if (!clear) lower.color.multiplyScalar(OTHER_FACE);
   return [lower, upper];

@@ -1,7 +1,7 @@
 import { inject, Injectable, OnDestroy } from '@angular/core';
 import type { CardDocument, CardPictures, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
 import { releaseProxy, wrap, type Remote } from 'comlink';
-import { catchError, concat, defer, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
+import { catchError, concat, defer, EMPTY, filter, map, mergeMap, of, tap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { BegunCard, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
 import { Overtaken, ThreadDied, TookTooLong, WorkerPool } from './worker-pool';
@@ -50,26 +50,32 @@ export class Evaluator implements OnDestroy {
   }
 
   /**
-   * The outcome for each card; one that is overtaken by a newer card is never begun, or dropped. Where a calculation dies or
-   * takes too long that is said, and it is begun once more.
+   * Outcomes of a card that changes: the one that is worked out is finished and told, of those that come meanwhile only the
+   * newest is begun. So a card that changes faster than it is worked out is still seen to move. Where a calculation dies or
+   * takes too long that is said, and it is begun once more, unless a newer card waits.
    */
   follow(cards: Observable<CardDocument>): Observable<{ card: CardDocument; answer: Answer | Late }> {
-    return cards.pipe(switchMap((card) => this.tried(card, 'bench').pipe(map((answer) => ({ card, answer })))));
+    let newest: CardDocument | undefined;
+    return cards.pipe(
+      tap((card) => (newest = card)),
+      mergeMap((card) => this.tried(card, 'bench', () => newest === card).pipe(map((answer) => ({ card, answer })))),
+    );
   }
 
   once(card: CardDocument): Observable<Answer> {
     return this.tried(card).pipe(filter((answer): answer is Answer => answer.ok !== 'late'));
   }
 
-  private tried(card: CardDocument, channel?: string, attempt = 0): Observable<Answer | Late> {
+  private tried(card: CardDocument, channel?: string, wanted = () => true, attempt = 0): Observable<Answer | Late> {
     const work = async (api: Remote<EvaluationApi>): Promise<Answer> => api.evaluate(card, this.workshop());
     return defer(() => this.pool.run('hand', work, channel, PATIENCE[attempt])).pipe(
       catchError((error: unknown): Observable<Answer | Late> => {
         if (error instanceof Overtaken) return EMPTY;
         const says = error instanceof Error ? error.message : 'The calculation stopped.';
+        if (!wanted()) return EMPTY;
         const again = (error instanceof TookTooLong || error instanceof ThreadDied) && attempt + 1 < PATIENCE.length;
         return again
-          ? concat(of({ ok: 'late' as const, says }), this.tried(card, channel, attempt + 1))
+          ? concat(of({ ok: 'late' as const, says }), this.tried(card, channel, wanted, attempt + 1))
           : of({ ok: 'broken' as const, says });
       }),
     );

@@ -38,11 +38,29 @@ describe('WorkerPool', () => {
     expect(made).toBe(1);
   });
 
+  it('never lets what is under the hand wait for what is not: one more thread takes it', async () => {
+    const threads = pool(1);
+    const [search, picture] = [held(), held()];
+    const all = [threads.run('beside', search.work), threads.run('picture', picture.work)];
+    expect(await threads.run('hand', () => Promise.resolve('at once'))).toBe('at once');
+    expect([made, threads.queued]).toEqual([2, 1]);
+    // The spare thread is for the hand alone.
+    await turn();
+    expect(threads.queued).toBe(1);
+    expect(await threads.run('hand', () => Promise.resolve('again'))).toBe('again');
+    expect(made).toBe(2);
+    search.end('done');
+    picture.end('done');
+    await Promise.all(all);
+    threads.close();
+    expect(stopped).toBe(2);
+  });
+
   it('takes what is under the hand first and pictures last', async () => {
     const threads = pool(1);
     const blocking = held();
     const order: string[] = [];
-    const all = [threads.run('beside', blocking.work)];
+    const all = [threads.run('hand', blocking.work)];
     for (const priority of ['picture', 'beside', 'hand'] as const) {
       all.push(threads.run(priority, () => (order.push(priority), Promise.resolve(priority))));
     }

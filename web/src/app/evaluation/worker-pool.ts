@@ -55,16 +55,19 @@ const START_LIMIT = 30_000;
 
 /**
  * Work for a few threads. At most one task of a channel runs and one waits: a newer one takes the waiting one's place,
- * so that a drag never leaves a queue behind.
+ * so that a drag never leaves a queue behind. What is under the hand never waits for what is not: where that has all threads,
+ * there is one more.
  */
 export class WorkerPool<A> {
   private readonly idle: Thread<A>[] = [];
   private readonly waiting: Task<A>[] = [];
   private readonly busyChannels = new Set<string>();
   private made = 0;
+  /** tasks at work that are not under the hand */
+  private beside = 0;
   private closed = false;
 
-  /** @param most threads at the most; each is made when there is work for it */
+  /** @param most threads at the most, the one more for the hand left out; each is made when there is work for it */
   constructor(
     private readonly most: number,
     private readonly make: () => PoolWorker<A>,
@@ -107,7 +110,11 @@ export class WorkerPool<A> {
     const task = this.pick();
     if (!task) return;
     const worker = this.idle.pop() ?? (this.made < this.most ? this.begin() : undefined);
-    if (!worker) return;
+    if (!worker) {
+      if (task.priority === 'hand' && this.beside >= this.most && this.made === this.most) this.addSpare();
+      return;
+    }
+    if (task.priority !== 'hand') this.beside++;
     this.waiting.splice(this.waiting.indexOf(task), 1);
     if (task.channel !== undefined) this.busyChannels.add(task.channel);
     void this.watched(worker, task)
@@ -117,6 +124,7 @@ export class WorkerPool<A> {
       })
       .then((error) => {
         if (task.channel !== undefined) this.busyChannels.delete(task.channel);
+        if (task.priority !== 'hand') this.beside--;
         if (error instanceof TookTooLong || error instanceof ThreadDied) {
           worker.stop();
           this.made--;
@@ -151,8 +159,27 @@ export class WorkerPool<A> {
 
   /** The most pressing task that may run: one of a channel at a time, so that answers come in order. */
   private pick(): Task<A> | undefined {
-    const ready = this.waiting.filter(({ channel }) => channel === undefined || !this.busyChannels.has(channel));
+    const ready = this.waiting.filter(
+      ({ channel, priority }) =>
+        (channel === undefined || !this.busyChannels.has(channel)) && (priority === 'hand' || this.beside < this.most),
+    );
     return ORDER.map((priority) => ready.find((task) => task.priority === priority)).find((task) => task !== undefined);
+  }
+
+  /** One more thread for what is under the hand: the task that waits is begun by whichever thread can first. */
+  private addSpare(): void {
+    const spare = this.begin();
+    void Promise.resolve(spare.ready).then(
+      () => {
+        if (this.closed) return spare.stop();
+        this.idle.push(spare);
+        this.next();
+      },
+      () => {
+        spare.stop();
+        this.made--;
+      },
+    );
   }
 
   private begin(): Thread<A> {

@@ -283,7 +283,7 @@ export const GLOSSARY: readonly Word[] = [
     id: 'slit',
     word: 'Slit',
     forms: ['slit', 'slits'],
-    says: 'A straight cut that takes nothing away.',
+    says: 'A cut that takes nothing away.',
     drawing: [
       { as: 'paper', d: SHEET },
       { as: 'cut', d: 'M28 28H68' },
