@@ -68,7 +68,7 @@ test('and so it does by the keyboard', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Keep these' })).toHaveCount(0);
   await tabTo(/^Easel, folded front/);
   await press('Enter');
-  await expect(page.getByRole('dialog')).toBeVisible();
+  await expect(page.locator('[role=dialog] :focus')).toBeVisible();
   await tabTo(/^From$/);
   await take(/an envelope I have/);
   await tabTo(/^Envelope$/);
@@ -78,7 +78,7 @@ test('and so it does by the keyboard', async ({ page }) => {
   await expect(page.getByText(/Fits the envelope A7/)).toBeAttached();
   await tabTo(/^Print and files/);
   await press('Enter');
-  await expect(page.getByRole('dialog')).toBeVisible();
+  await expect(page.locator('[role=dialog] :focus')).toBeVisible();
   await tabTo(/^One page with everything/);
   const download = page.waitForEvent('download');
   await press('Enter');

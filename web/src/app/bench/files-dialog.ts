@@ -17,6 +17,7 @@ import { Dialog } from 'primeng/dialog';
 import type { WrittenFile } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { ChoiceRow } from '../fields/choice-row';
+import { DialogFocus } from '../frame/dialog-focus';
 import { download, fileName } from '../frame/download';
 import { Preferences } from '../frame/preferences';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -25,7 +26,7 @@ import { WorkshopStore } from '../workshop/workshop-store';
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-files-dialog',
-  imports: [Button, ChoiceRow, Dialog],
+  imports: [Button, ChoiceRow, Dialog, DialogFocus],
   templateUrl: './files-dialog.html',
   styleUrl: './files-dialog.scss',
 })

@@ -44,6 +44,10 @@ describe('CommandSearch', () => {
     fixture.destroy();
   });
 
+  it('has the focus as soon as it is there, before it has moved into its place', () => {
+    expect(document.activeElement).toBe(field());
+  });
+
   it('opens with its key and lists what the screen offers first', () => {
     expect(options().slice(0, 2)).toEqual(['Open the card', 'Print and files']);
     expect(options().length).toBeGreaterThan(4);

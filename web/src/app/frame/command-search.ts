@@ -1,10 +1,11 @@
 import { ListKeyManager, type ListKeyManagerOption } from '@angular/cdk/a11y';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, OnDestroy, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, Injector, OnDestroy, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
 import { Commands, type Command } from './commands';
+import { DialogFocus } from './dialog-focus';
 import { Preferences } from './preferences';
 
 const KEYS: readonly { keys: string; does: string }[] = [
@@ -23,7 +24,7 @@ const KEYS: readonly { keys: string; does: string }[] = [
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-command-search',
-  imports: [Dialog, InputText],
+  imports: [Dialog, DialogFocus, InputText],
   template: `
     <p-dialog
       closeAriaLabel="Close"
@@ -33,11 +34,9 @@ const KEYS: readonly { keys: string; does: string }[] = [
       [modal]="true"
       [dismissableMask]="true"
       [draggable]="false"
-      (onShow)="focus()"
     >
       <label for="command-words" class="visually-hidden">What to do</label>
       <input
-        #words
         pInputText
         id="command-words"
         type="text"
@@ -133,7 +132,6 @@ export class CommandSearch implements OnDestroy {
   protected readonly commands = inject(Commands);
   private readonly router = inject(Router);
   private readonly preferences = inject(Preferences);
-  private readonly words = viewChild<ElementRef<HTMLInputElement>>('words');
   protected readonly keys = KEYS;
   protected readonly wanted = signal('');
 
@@ -173,10 +171,6 @@ export class CommandSearch implements OnDestroy {
   protected look(words: string): void {
     this.wanted.set(words);
     this.list.setActiveItem(0);
-  }
-
-  protected focus(): void {
-    this.words()?.nativeElement.focus();
   }
 
   protected key(event: KeyboardEvent): void {

@@ -21,6 +21,7 @@ import type { BegunCard } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { ChoiceRow } from '../fields/choice-row';
 import { NumberText } from '../fields/number-text';
+import { DialogFocus } from '../frame/dialog-focus';
 import { OwnEnvelope } from '../workshop/own-envelope';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { cardOfKind, KINDS } from './kinds';
@@ -39,7 +40,7 @@ const OPENINGS = Array.from({ length: 13 }, (_, i) => i / 12);
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-new-card-dialog',
-  imports: [Button, Checkbox, ChoiceRow, Dialog, FormsModule, InputText, MovingPicture, NumberText, OwnEnvelope],
+  imports: [Button, Checkbox, ChoiceRow, Dialog, DialogFocus, FormsModule, InputText, MovingPicture, NumberText, OwnEnvelope],
   templateUrl: './new-card-dialog.html',
   styleUrl: './new-card-dialog.scss',
 })
