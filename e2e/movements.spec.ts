@@ -6,8 +6,8 @@ test('every movement is a little card that opens when it is focused, found by wi
   await page.goto('/');
   await page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: 'Movements' }).click();
   await expect(page.getByRole('heading', { name: 'Movements', exact: true })).toBeVisible();
-  await expect(page.locator(cards)).toHaveCount(20);
-  await expect(page.locator(`${cards} svg`)).toHaveCount(20);
+  await expect(page.locator(cards)).toHaveCount(21);
+  await expect(page.locator(`${cards} svg`)).toHaveCount(21);
   await expectAccessible(page);
 
   const doors = page.getByRole('article', { name: 'Doors with a rising strip' });
@@ -43,7 +43,7 @@ test('the movements are as usable on a tablet in the dark', async ({ page }) => 
   await page.emulateMedia({ colorScheme: 'dark' });
   await page.setViewportSize({ width: 1024, height: 768 });
   await page.goto('/movements');
-  await expect(page.locator(`${cards} svg`)).toHaveCount(20);
+  await expect(page.locator(`${cards} svg`)).toHaveCount(21);
   await expectAccessible(page);
 });
 
@@ -52,6 +52,7 @@ const MADE = [
   ['Floating layer', 'Lift', ['Layer', 'Lower support', 'Upper support']],
   ['Push-through shape', 'Bridges from the fold', ['Card']],
   ['Meeting pair', 'Gap between the figures, open', ['Arm 1', 'Figure of arm 1', 'Brace of arm 2']],
+  ['Twist carrier', 'Width of strip and carrier', ['Strip', 'Carrier']],
 ] as const;
 
 for (const [name, size, pieces] of MADE) {

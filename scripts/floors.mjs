@@ -8,6 +8,7 @@ export const ROOMS = [
   { room: 'supplies' },
   { room: 'sheet' },
   { room: 'linkage' },
+  { room: 'bending' },
   { room: 'claim' },
   { room: 'mechanism' },
   { room: 'card' },

@@ -12,7 +12,7 @@ export type { Crease, Fold, Piece, StandsFor, Zone } from './sheet/piece.js';
 export { frameAt, frameBetween, poseOf, type Frame, type Motion } from './linkage/motion.js';
 export { carry, carryDirection, inverse, rigidIdentity, type Rigid, type Vec3 } from './linkage/rigid.js';
 export { CATALOGUE, mechanismById } from './mechanism/catalogue.js';
-export type { AlternativeSize, Base, FreeSize, Measure, Mechanism, Movement, Tracked } from './mechanism/contract.js';
+export type { AlternativeSize, Base, FreeSize, Measure, Mechanism, Movement, Tracked, UsedUp } from './mechanism/contract.js';
 export {
   fillSizes,
   itemSizeName,
@@ -35,6 +35,8 @@ export { applyFix } from './trial/apply-fix.js';
 export { begunOnBoard, withOffers } from './trial/offers.js';
 export { layersAt } from './card/pile.js';
 export { caliperOf, stockOf } from './card/card-stocks.js';
+export { bentRows, nodesBetween, type BentRow } from './card/bent-rows.js';
+export { bendSentences, readBend, type BendReading, type StockBend } from './card/bend-told.js';
 export { whatShows, type WhatShows } from './card/what-shows.js';
 export type { SeenFace } from './card/visibility.js';
 export { thicknessMap, type ThicknessMap } from './card/thickness-map.js';

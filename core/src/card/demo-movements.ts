@@ -185,4 +185,23 @@ export const CARDS_WITH_MOVEMENTS: readonly CardDocument[] = [
     state: 'idea',
     note: 'The arch steps out of the card, and a lantern hangs before it.',
   }),
+  newCard({
+    id: 'the-foray-map',
+    name: 'The foray map',
+    foldEdge: 'side',
+    notation: 'mm',
+    board: 'five-mm-300',
+    envelope: 'c6',
+    base: { mechanism: 'folded-card', sizes: { depth: 105, length: 150, spine: 'auto' } },
+    movements: [
+      {
+        id: 'map',
+        mechanism: 'twist-carrier',
+        on: { part: 'base', site: 'main-fold' },
+        sizes: { width: 40, stripLength: 200, carrierLength: 200 },
+      },
+    ],
+    state: 'idea',
+    note: 'Opened, the map twists out of the fold and lies down flat along it.',
+  }),
 ];

@@ -1,4 +1,5 @@
 import { agrees } from './agrees.js';
+import { bentRowsMeet } from './bent-rows-meet.js';
 import { bulk } from './bulk.js';
 import { clears } from './clears.js';
 import { withCauses } from './causes.js';
@@ -30,6 +31,7 @@ const CHECKS = [
   equalWidths,
   agrees,
   closesLoop,
+  bentRowsMeet,
   foldsFlat,
   meets,
   reservedClear,

@@ -3,9 +3,9 @@ import type { Verdict } from './finding.js';
 /** Which checks look at the root of what others only feel. A fault of the first kind explains one of the second. */
 const ROOTS: Readonly<Record<string, readonly string[]>> = {
   'closes-loop': ['equal-widths', 'agrees'],
-  'folds-flat': ['equal-widths', 'agrees', 'meets', 'rises'],
-  'stays-inside': ['equal-widths', 'meets'],
-  clears: ['equal-widths', 'agrees', 'meets', 'rises', 'reserved-clear', 'never-past'],
+  'folds-flat': ['equal-widths', 'agrees', 'bent-rows-meet', 'meets', 'rises'],
+  'stays-inside': ['equal-widths', 'bent-rows-meet', 'meets'],
+  clears: ['equal-widths', 'agrees', 'bent-rows-meet', 'meets', 'rises', 'reserved-clear', 'never-past'],
   meets: ['equal-widths'],
 };
 

@@ -1,5 +1,6 @@
 import { caliperOf } from '../card/card-stocks.js';
 import { eachPose, JOINT_SLACK } from '../linkage/motion.js';
+import { bendingBodies, type Linkage } from '../linkage/structure.js';
 import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
 import { boxOf, convexHull, type Box, type Loop } from '../plane/outline.js';
 import { printAngle } from '../measure/print.js';
@@ -77,13 +78,17 @@ export const clears: Check = ({ design, motion }) => {
   return found;
 };
 
-type Joined = { hinges: readonly { left: number; right: number }[]; bonds: readonly { a: number; b: number }[] };
+type Joined = Pick<Linkage, 'hinges' | 'bonds'>;
 
-/** All pairs but those that share a crease or glue. */
+/** All pairs but those that share a crease or glue, or where one bends: where that is on the way is worked out by itself. */
 function pairsToWatch(panels: readonly Panel[], { hinges, bonds }: Joined): [number, number][] {
   const joined = new Set([...hinges.map((h) => `${h.left}-${h.right}`), ...bonds.map((b) => `${b.a}-${b.b}`)]);
+  const bending = bendingBodies({ hinges });
+  const stiff = panels.map((_, body) => !bending.has(body));
   return panels.flatMap((_, a) =>
-    panels.flatMap((_, b): [number, number][] => (b > a && !joined.has(`${a}-${b}`) && !joined.has(`${b}-${a}`) ? [[a, b]] : [])),
+    panels.flatMap((_, b): [number, number][] =>
+      b > a && stiff[a] && stiff[b] && !joined.has(`${a}-${b}`) && !joined.has(`${b}-${a}`) ? [[a, b]] : [],
+    ),
   );
 }
 

@@ -1,6 +1,7 @@
 import type { Mm, Radians } from '../measure/units.js';
 import type { Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
+import type { Face } from '../sheet/piece.js';
 
 /** The size that puts a fault right, when one alone does. */
 export interface Mend {
@@ -174,6 +175,26 @@ export interface NeverPast {
   mend?: Mend & { perMm: number };
 }
 
+/**
+ * Panels in a row that no rigid motion takes from the closed to the open card: held by a stiff panel at either end, they
+ * bend between them. All are of one piece.
+ */
+export interface BendingRow {
+  kind: 'bends';
+  id: string;
+  /** “the middle of the carrier” */
+  name: string;
+  /** in order, and the stiff panels that the first and the last of them hang on */
+  panels: readonly string[];
+  held: readonly [string, string];
+  /** in order: the fold on the first stiff panel, those between the panels, the fold on the last one */
+  folds: readonly string[];
+  /** leaves that the sheet stays before: the panel, and the face that looks at the sheet */
+  before: readonly { panel: string; face: Face }[];
+  /** the choice that makes the row meet in itself, where another does not */
+  mend?: { size: string; value: string; says: string };
+}
+
 /** A fold that closes round whatever lies between its leaves. */
 export interface ClosingFold {
   kind: 'closing';
@@ -209,6 +230,7 @@ export type Claim =
   | StiffPart
   | Agreement
   | NeverPast
+  | BendingRow
   | ClosingFold;
 
 export type ClaimKind = Claim['kind'];
@@ -235,4 +257,5 @@ export const swing = claim('swing');
 export const stiff = claim('stiff');
 export const agreement = claim('agreement');
 export const neverPast = claim('never-past');
+export const bends = claim('bends');
 export const closing = claim('closing');

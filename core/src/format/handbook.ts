@@ -139,7 +139,12 @@ function drawingOf(evaluation: Evaluation): string {
   const pictures = poses.map(({ facets, box }, i) => {
     const x = GAP + i * cell + (cell - box.width * scale) / 2;
     const y = GAP + PICTURE_HEIGHT - box.height * scale;
-    const paths = facets.map((f) => `<path d="${f.path}" fill="${f.fill}" fill-opacity="${f.opacity}" fill-rule="evenodd"/>`).join('');
+    const paths = facets
+      .map(
+        (f) =>
+          `<path d="${f.path}" fill="${f.fill}" fill-opacity="${f.opacity}" fill-rule="evenodd"${f.bent ? ` stroke="${f.fill}"` : ''}/>`,
+      )
+      .join('');
     return `<g transform="translate(${n(x - box.x * scale)} ${n(y - box.y * scale)}) scale(${n(scale, 4)})" stroke="#6b5f49" stroke-width="${n(0.7 / scale, 3)}" stroke-linejoin="round">${paths}</g>`;
   });
   const pieces = piecesOf(evaluation.sheets, PICTURE_HEIGHT + 3 * GAP);

@@ -185,7 +185,7 @@ export class MmPage {
     const scale = Math.min(frame.width / box.width, frame.height / box.height);
     const left = frame.x + (frame.width - box.width * scale) / 2 - box.x * scale;
     const top = frame.y + (frame.height + box.height * scale) / 2 + box.y * scale;
-    for (const { path, fill, opacity } of facets) {
+    for (const { path, fill, opacity, bent } of facets) {
       const [red, green, blue] = fill.match(/[\d.]+/g)!.map((n) => Number(n) / 255);
       this.page.drawSvgPath(path, {
         x: left * PT,
@@ -193,7 +193,7 @@ export class MmPage {
         scale: scale * PT,
         color: rgb(red!, green!, blue!),
         opacity,
-        borderColor: SOFT,
+        borderColor: bent ? rgb(red!, green!, blue!) : SOFT,
         borderWidth: 0.3 / (scale * PT),
         fillRule: FillRule.EvenOdd,
       });

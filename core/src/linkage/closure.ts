@@ -36,8 +36,8 @@ export function closuresOf(linkage: Linkage, tree: SpanningTree, tier: Tier): Cl
     }
   }
   for (const index of tree.openHinges) {
-    const { left, right, source, tier: own } = linkage.hinges[index]!;
-    if (own !== tier) continue;
+    const { left, right, source, tier: own, loose } = linkage.hinges[index]!;
+    if (own !== tier || loose) continue;
     for (const end of [source.from, source.to]) {
       pairs.push({ a: left, b: right, pa: end, pb: [end[0], end[1], 0] });
     }

@@ -226,7 +226,8 @@ class Tracker {
 
   /** How many creases that are solved for lie folded all the way over: from there no way of opening is plain. */
   private foldedOver(): number {
-    return this.linkage.hinges.filter((_, h) => !this.driven.has(h) && Math.abs(this.folds[h]!) > Math.PI - FOLDED_OVER).length;
+    return this.linkage.hinges.filter(({ loose }, h) => !loose && !this.driven.has(h) && Math.abs(this.folds[h]!) > Math.PI - FOLDED_OVER)
+      .length;
   }
 
   /** Solves from several plain starting angles until every crease folds the way it is scored. */
@@ -236,7 +237,9 @@ class Tracker {
       this.linkage.hinges.forEach(({ source }, h) => (this.folds[h] = this.schedule.begin?.[source.id] ?? startFold(source.crease)));
       const { misfit } = this.frame(s);
       const wrong = this.linkage.hinges
-        .filter(({ source }, h) => !this.driven.has(h) && (source.crease.fold === 'valley' ? -1 : 1) * this.folds[h]! > 1e-6)
+        .filter(
+          ({ source, loose }, h) => !loose && !this.driven.has(h) && (source.crease.fold === 'valley' ? -1 : 1) * this.folds[h]! > 1e-6,
+        )
         .map((hinge) => hinge.id);
       const better = !best || wrong.length < best.wrong.length || (wrong.length === best.wrong.length && misfit < best.misfit - EXACT);
       if (better) best = { folds: this.folds.slice(), misfit, wrong };
@@ -263,7 +266,7 @@ class Tracker {
     }
     const expected = this.folds.slice();
     const next = this.frame(s);
-    if (depth < 3 && (next.misfit > JOINT_SLACK || strays(expected, next.folds))) {
+    if (depth < 3 && (next.misfit > JOINT_SLACK || this.strays(expected, next.folds))) {
       const middle = this.advance(last, beforeLast, (last.s + s) / 2, depth + 1);
       return this.advance(middle, last, s, depth + 1);
     }
@@ -290,7 +293,7 @@ class Tracker {
       if (!outer) return;
       const share = frames[i]!.s / outer.s;
       const expected = outer.folds.map((fold, h) => flat.folds[h]! + (fold - flat.folds[h]!) * share);
-      if (!strays(expected, frames[i]!.folds)) continue;
+      if (!this.strays(expected, frames[i]!.folds)) continue;
       this.folds.set(expected);
       for (const [id, fold] of targetsAt(this.schedule, frames[i]!.s)) this.folds[this.linkage.hingeIndex.get(id)!] = fold;
       const misfit = this.solver.solve(this.folds, { toward: expected, strength: 1 });
@@ -324,6 +327,11 @@ class Tracker {
     return ways.reduce((least, way) => (way.misfit < least.misfit - EXACT ? way : least));
   }
 
+  /** Whether a solution lies far from where the frames before it led: another way of folding. */
+  private strays(expected: Float64Array, found: Float64Array): boolean {
+    return this.linkage.hinges.some(({ loose }, h) => !loose && Math.abs(expected[h]! - found[h]!) > 0.3);
+  }
+
   stretch(from: number, to: number): Stretch {
     return { from, to, opening: [this.openingAt(from), this.openingAt(to)] };
   }
@@ -353,9 +361,4 @@ class Tracker {
     }
     return good.s;
   }
-}
-
-/** Whether a solution lies far from where the frames before it led: another way of folding. */
-function strays(expected: Float64Array, found: Float64Array): boolean {
-  return expected.some((fold, h) => Math.abs(fold - found[h]!) > 0.3);
 }

@@ -26,7 +26,10 @@ export interface SpanningTree {
 
 /** A panel that no fold and no glue joins to the ground, if there is one: its piece falls apart. */
 export function unjoinedPanel({ panels, hinges, bonds, ground }: Linkage): Panel | undefined {
-  const joints = [...hinges.map(({ left, right }) => [left, right] as const), ...bonds.map(({ a, b }) => [a, b] as const)];
+  const joints = [
+    ...hinges.filter(({ loose }) => !loose).map(({ left, right }) => [left, right] as const),
+    ...bonds.map(({ a, b }) => [a, b] as const),
+  ];
   const reached = new Set([ground]);
   for (let before = 0; before < reached.size;) {
     before = reached.size;
@@ -50,7 +53,7 @@ export function spanningTree(linkage: Linkage): SpanningTree {
     groups[ra] = rb;
     return true;
   };
-  const treeHinges = hinges.map((hinge) => join(hinge.left, hinge.right));
+  const treeHinges = hinges.map((hinge) => !hinge.loose && join(hinge.left, hinge.right));
   const treeBonds = bonds.map((bond) => join(bond.a, bond.b));
 
   const branches: Branch[] = [];

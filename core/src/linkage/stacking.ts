@@ -6,6 +6,7 @@ import type { Mm } from '../measure/units.js';
 import { distance, type Point } from '../plane/point.js';
 import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
 import type { Frame, Motion } from './motion.js';
+import { bendingBodies } from './structure.js';
 import { poseOf } from './motion.js';
 import type { Pose } from './kinematics.js';
 
@@ -60,12 +61,16 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
   const crossings: ClosedStack['crossings'] = [];
   const boxes = layers.map(({ area }) => boxOf(area.outer));
   const glued = gluedPlaces(motion, pose);
+  const bending = bendingBodies(motion.linkage);
+  // Where a bent panel is on the way tells nothing: it lies as its folds and what is glued to its neighbours say.
+  const seenAt = (a: number, b: number, at: Point): Side =>
+    bending.has(a) || bending.has(b) ? 0 : separation(motion, pose, probes, [a, b], at);
   for (let a = 0; a < layers.length; a++) {
     for (let b = a + 1; b < layers.length; b++) {
       if (apart(boxes[a]!, boxes[b]!)) continue;
       const shared = glued.get(`${a}-${b}`) ?? overlap(layers[a]!.area, layers[b]!.area);
       if (!shared) continue;
-      const side = known.get(`${a}-${b}`) ?? separation(motion, pose, probes, [a, b], shared.at);
+      const side = known.get(`${a}-${b}`) ?? seenAt(a, b, shared.at);
       if (side === 'both') crossings.push({ bodies: [a, b], width: shared.width });
       else if (side !== 0) touching.push(side > 0 ? { lower: a, upper: b, ...shared } : { lower: b, upper: a, ...shared });
     }

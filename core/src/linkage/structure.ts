@@ -77,6 +77,8 @@ export interface HingeJoint {
   ux: number;
   uy: number;
   tier: Tier;
+  /** nothing holds its two sides together but panels that bend: it closes no loop */
+  loose: boolean;
 }
 
 /** A bond as the solver sees it: `fixed` carries flat coordinates of body a to those of body b. */
@@ -109,6 +111,11 @@ export interface Linkage {
   couplings: readonly (Coupling & { tier: Tier })[];
   ground: number;
   tiers: Tier;
+}
+
+/** Panels that bend on the way from closed to open: their places are known at both ends only. */
+export function bendingBodies({ hinges }: Pick<Linkage, 'hinges'>): ReadonlySet<number> {
+  return new Set(hinges.filter(({ loose }) => loose).flatMap(({ left, right }) => [left, right]));
 }
 
 /** A joint that refers to what is not there, and whose it is. */
@@ -178,6 +185,7 @@ export function assemble(input: LinkageInput): Linkage {
       ux: (source.to[0] - source.from[0]) / length,
       uy: (source.to[1] - source.from[1]) / length,
       tier: Math.max(tierOf(left), tierOf(right)),
+      loose: source.crease.bends ?? false,
     };
   });
   const bonds = input.bonds.map((source): BondJoint => {

@@ -19,6 +19,7 @@ import { floatingLayer } from './movements/floating-layer.js';
 import { meetingPair } from './movements/meeting-pair.js';
 import { pushThrough } from './movements/push-through.js';
 import { step } from './movements/step.js';
+import { twistCarrier } from './movements/twist-carrier.js';
 import { vFold } from './movements/v-fold.js';
 
 /** The geometry of each. A new one is a file of its own, its introduction, and a line here. */
@@ -43,6 +44,7 @@ const MADE: Readonly<Record<MechanismId, Mechanism>> = {
   'floating-layer': floatingLayer,
   'push-through': pushThrough,
   'meeting-pair': meetingPair,
+  'twist-carrier': twistCarrier,
 };
 
 /** Every mechanism Diptychon knows. */

@@ -5,6 +5,7 @@ import type { Piece } from '../sheet/piece.js';
 import type { Bond, Coupling, Touch } from '../linkage/structure.js';
 import type { Phase, Schedule } from '../linkage/schedule.js';
 import type { Claim } from '../claim/claims.js';
+import type { SheetSize } from '../supplies/sheets.js';
 import type { Edit, FoldSite } from './sites.js';
 import type { FreeSize, PlainSize, Range, SizeContext, SizeItem, Sizes, SizeValue } from './sizes.js';
 
@@ -129,6 +130,17 @@ export interface Base extends Described {
   build: (context: BuildContext) => BaseContribution;
 }
 
+/** A card and a movement that use up one sheet, by one size of the movement that is given. */
+export interface UsedUp {
+  /** the size that is given, and what it is to begin with */
+  size: string;
+  usual: (sheet: SheetSize) => Mm;
+  /** what that size may be on a sheet */
+  range: (sheet: SheetSize) => Range;
+  /** the closed card of two leaves, across and along its fold, and all sizes of the movement */
+  from: (sheet: SheetSize, value: Mm) => { depth: Mm; length: Mm; sizes: Sizes };
+}
+
 export interface Movement extends Described {
   kind: 'movement';
   stands: 'fold';
@@ -138,6 +150,8 @@ export interface Movement extends Described {
   placeSize: string;
   /** the size that says how much of its site it takes along it */
   alongSize: string;
+  /** for one that shares a sheet with its card so that nothing of it is left over */
+  usesUp?: UsedUp;
   /** why it cannot stand on a site, as the end of a sentence that begins “It cannot stand there:”; nothing where it can */
   cannotStand: (site: FoldSite) => string | undefined;
   build: (context: BuildContext, site: FoldSite) => Contribution;

@@ -128,6 +128,12 @@ export const MECHANISMS = [
     name: 'Meeting pair',
     summary: 'Two slanting arms, each with a figure. As the card opens they swing toward each other, and the figures meet.',
   },
+  {
+    id: 'twist-carrier',
+    kind: 'movement',
+    name: 'Twist carrier',
+    summary: 'Two legs turn out of the fold, and between them a picture folded in quarters twists open and lies down flat along it.',
+  },
 ] as const satisfies readonly Introduction[];
 
 export type MechanismId = (typeof MECHANISMS)[number]['id'];

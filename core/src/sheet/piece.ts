@@ -37,6 +37,8 @@ export interface Crease {
    */
   allow?: Mm;
   standsFor?: StandsFor;
+  /** between two panels that bend: they meet in it in the closed and in the open card, and on the way only as they are bent */
+  bends?: true;
   /** of a stretch of a score that a part interrupts: the score as it was drawn */
   stretchOf?: { id: string; from: Point; to: Point };
 }

@@ -50,6 +50,12 @@ export const isClear = ({ kind }: Stock): boolean => kind === 'film';
 /** Thickness of ten sheets pressed together, measured at once, as that of one: an error of the caliper counts a tenth. */
 export const caliperOfTen = (ten: Mm): Mm => ten / 10;
 
+/** A sheet bent so sharply that its faces are stretched by a fiftieth, ½·caliper ÷ radius, keeps a crease. An estimate. */
+const CREASING_STRAIN = 1 / 50;
+
+/** The least radius that a sheet is bent to without a crease. */
+export const leastBendRadius = ({ caliper }: Pick<Stock, 'caliper'>): Mm => caliper / (2 * CREASING_STRAIN);
+
 const GRAVITY = 9.81;
 /**
  * Young's modulus of a strip that droops under its own weight over a table edge, N/mm².

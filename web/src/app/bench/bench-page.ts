@@ -8,6 +8,7 @@ import {
   inject,
   Injector,
   input,
+  linkedSignal,
   signal,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -40,6 +41,8 @@ import { Commands, type Command } from '../frame/commands';
 import { ThemeButton } from '../frame/theme-button';
 import { download, fileName } from '../frame/download';
 import { RefusedFields } from '../fields/refused-fields';
+import { BendView } from './bend-view';
+import { BentCard } from './bent-card';
 import { FilesDialog } from './files-dialog';
 import { FlatView } from './flat-view';
 import { OpeningControl } from './opening-control';
@@ -66,7 +69,7 @@ const SAVE_WORDS = {
   unreadable: 'Not saved',
 } as const;
 
-type Look = 'standing' | 'thickness' | 'sides';
+type Look = 'standing' | 'thickness' | 'sides' | 'bending';
 
 /** The main screen: the standing card, its flat pieces, sizes and verdicts. */
 @Component({
@@ -74,6 +77,7 @@ type Look = 'standing' | 'thickness' | 'sides';
   selector: 'dip-bench-page',
   imports: [
     AddMovement,
+    BendView,
     Button,
     FilesDialog,
     FlatView,
@@ -92,7 +96,7 @@ type Look = 'standing' | 'thickness' | 'sides';
     VerdictList,
     WordsUsed,
   ],
-  providers: [CardSession, OpenElsewhere, RefusedFields],
+  providers: [BentCard, CardSession, OpenElsewhere, RefusedFields],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
   host: { '(document:keydown)': 'shortcut($event)', '(focusout)': 'session.leaveField()' },
@@ -153,11 +157,18 @@ export class BenchPage {
   });
   protected readonly s = signal(1);
   protected readonly filesShown = signal(false);
-  protected readonly looks: { value: Look; label: string }[] = [
+  protected readonly bent = inject(BentCard);
+  /** whether the card was last moved toward closed: what bends lies otherwise than as it opens */
+  protected readonly closing = linkedSignal<number, boolean>({
+    source: this.s,
+    computation: (s, before) => (before && s !== before.source ? s < before.source : (before?.value ?? false)),
+  });
+  protected readonly looks = computed((): { value: Look; label: string }[] => [
     { value: 'standing', label: 'Opening' },
     { value: 'thickness', label: 'Thickness when closed' },
     { value: 'sides', label: 'Which side shows' },
-  ];
+    ...(this.bent.bends() ? [{ value: 'bending' as const, label: 'How it bends' }] : []),
+  ]);
   protected readonly looking = signal<Look>('standing');
   protected readonly shown = signal<Finding | undefined>(undefined);
   /** what is pointed at among the parts and places, above what a verdict is about */
@@ -189,6 +200,7 @@ export class BenchPage {
       );
     });
     effect(() => this.offer());
+    effect(() => this.bent.of(this.evaluation()));
     inject(DestroyRef).onDestroy(() => this.commands.offered.set([]));
     const cards = this.session.card$.pipe(filter((card): card is CardDocument => card !== undefined));
     this.evaluator

@@ -1,4 +1,15 @@
-import { caliperOf, frameBetween, isClear, poseOf, stockOf, type Evaluation, type Panel, type Rigid } from '@diptychon/core';
+import {
+  caliperOf,
+  claimsOf,
+  frameBetween,
+  isClear,
+  poseOf,
+  stockOf,
+  type Evaluation,
+  type Panel,
+  type Rigid,
+  type BentRow,
+} from '@diptychon/core';
 import {
   AmbientLight,
   Box3,
@@ -26,6 +37,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import { BentSheets } from './bent-sheets';
 import { drawingPlace } from './drawing-place';
 import { LayerGaps } from './layer-gaps';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
@@ -73,6 +85,7 @@ export class PaperScene {
   /** one for each panel of the card */
   private sheets: Sheet[] = [];
   private readonly papers = new Papers();
+  private readonly bentSheets: BentSheets;
   private gaps: LayerGaps | undefined;
   private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
@@ -117,6 +130,7 @@ export class PaperScene {
       this.card,
     );
     this.card.matrixAutoUpdate = false;
+    this.bentSheets = new BentSheets(this.card);
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.enablePan = false;
     this.controls.addEventListener('change', () => this.repaint());
@@ -136,6 +150,7 @@ export class PaperScene {
     this.canvas.remove();
     for (const sheet of this.sheets) this.remove(sheet);
     this.sheets = [];
+    this.bentSheets.clear();
     this.evaluation = undefined;
     this.renderer.renderLists.dispose();
   }
@@ -172,9 +187,27 @@ export class PaperScene {
     }
   }
 
+  /** How the panels lie that bend; until it is known they are not drawn on the way. */
+  bend(rows: readonly BentRow[] | undefined, closing: boolean): void {
+    if (!this.evaluation) return;
+    const { design } = this.evaluation;
+    this.bentSheets.take(
+      (rows ?? []).map((row) => {
+        const { piece } = design.panels[design.linkage.bodyOf.get(row.claim.panels[0]!)!]!;
+        return { row, colour: PAPER[piece.stock] ?? '#efe4cb' };
+      }),
+      closing,
+    );
+  }
+
   /** Opens the card to a point of its drive. */
   pose(s: number): void {
     if (!this.evaluation) return;
+    // At both ends what bends lies flat, like any other panel.
+    const onTheWay = s > 0 && s < 1;
+    const bending = new Set(claimsOf(this.evaluation.design, 'bends').flatMap(({ panels }) => panels));
+    for (const { mesh, panel } of this.sheets) mesh.visible = !(onTheWay && bending.has(panel));
+    this.bentSheets.pose(s, onTheWay);
     const { motion, design } = this.evaluation;
     const frame = frameBetween(motion, s);
     // The drawing leaves no room between closing leaves: a raised stop is drawn pressed flat as they meet.

@@ -12,8 +12,14 @@ import { Evaluator } from '../evaluation/evaluator';
       @for (moment of moments(); track moment.title) {
         <figure>
           <svg [attr.viewBox]="moment.box" aria-hidden="true">
-            @for (facet of moment.facets; track facet.panel) {
-              <path [attr.d]="facet.path" [class]="facet.face" [attr.fill-opacity]="facet.opacity" fill-rule="evenodd" />
+            @for (facet of moment.facets; track $index) {
+              <path
+                [attr.d]="facet.path"
+                [class]="facet.face"
+                [class.bent]="facet.bent"
+                [attr.fill-opacity]="facet.opacity"
+                fill-rule="evenodd"
+              />
             }
           </svg>
           <figcaption>

@@ -10,7 +10,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { frameBetween, printAngle, readTracked, sayLength, type Evaluation } from '@diptychon/core';
+import { frameBetween, printAngle, readTracked, sayLength, type BentRow, type Evaluation } from '@diptychon/core';
 import { summarise } from './verdict-list';
 import type { PaperScene, ViewName } from './paper-scene';
 
@@ -41,6 +41,11 @@ export class StandingView implements OnDestroy {
   readonly highlight = input<readonly string[]>([]);
   /** said in place of the verdict, where this is not the card as it is now */
   readonly instead = input<string>();
+
+  /** how its bending panels lie, once that is known */
+  readonly bent = input<readonly BentRow[]>();
+  /** whether it was last moved toward closed */
+  readonly closing = input(false);
 
   private readonly place = viewChild.required<ElementRef<HTMLElement>>('stage');
   private readonly scene = signal<PaperScene | undefined>(undefined);
@@ -73,6 +78,7 @@ export class StandingView implements OnDestroy {
     effect(() => {
       const scene = this.scene();
       this.evaluation();
+      scene?.bend(this.bent(), this.closing());
       scene?.pose(this.s());
     });
     effect(() => {

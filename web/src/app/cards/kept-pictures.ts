@@ -15,6 +15,7 @@ const facet = v.object({
   path: v.pipe(v.string(), v.maxLength(40_000), v.regex(/^[MLZ\d .-]*$/)),
   fill: v.pipe(v.string(), v.regex(/^rgb\(\d+ \d+ \d+\)$/)),
   opacity: finite,
+  bent: v.optional(v.literal(true)),
 });
 const picturesSchema = v.object({
   size: v.object({ depth: finite, length: finite }),

@@ -13,8 +13,14 @@ const REST_MS = 900;
   template: `
     @if (picture(); as shown) {
       <svg [attr.viewBox]="box()" aria-hidden="true">
-        @for (facet of shown.facets; track facet.panel) {
-          <path [attr.d]="facet.path" [attr.fill]="facet.fill" [attr.fill-opacity]="facet.opacity" fill-rule="evenodd" />
+        @for (facet of shown.facets; track $index) {
+          <path
+            [attr.d]="facet.path"
+            [attr.fill]="facet.fill"
+            [attr.fill-opacity]="facet.opacity"
+            [class.bent]="facet.bent"
+            fill-rule="evenodd"
+          />
         }
       </svg>
     } @else {
@@ -32,6 +38,10 @@ const REST_MS = 900;
       stroke: #6b5f49;
       stroke-width: 0.5;
       stroke-linejoin: round;
+    }
+    path.bent {
+      stroke: none;
+      shape-rendering: crispEdges;
     }
     .wait {
       color: var(--ink-soft);

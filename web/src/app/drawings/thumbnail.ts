@@ -7,8 +7,14 @@ import type { StandingPicture } from '@diptychon/core';
   selector: 'dip-thumbnail',
   template: `
     <svg [attr.viewBox]="box()" aria-hidden="true">
-      @for (facet of picture().facets; track facet.panel) {
-        <path [attr.d]="facet.path" [attr.fill]="facet.fill" [attr.fill-opacity]="facet.opacity" fill-rule="evenodd" />
+      @for (facet of picture().facets; track $index) {
+        <path
+          [attr.d]="facet.path"
+          [attr.fill]="facet.fill"
+          [attr.fill-opacity]="facet.opacity"
+          [class.bent]="facet.bent"
+          fill-rule="evenodd"
+        />
       }
     </svg>
   `,
@@ -23,6 +29,10 @@ import type { StandingPicture } from '@diptychon/core';
       stroke: #6b5f49;
       stroke-width: 0.5;
       stroke-linejoin: round;
+    }
+    path.bent {
+      stroke: none;
+      shape-rendering: crispEdges;
     }
   `,
 })

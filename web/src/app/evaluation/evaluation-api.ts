@@ -1,5 +1,6 @@
 import {
   begunOnBoard,
+  bentRows,
   cardPictures,
   drawingsOf,
   evaluate,
@@ -11,6 +12,7 @@ import {
   verdictLine,
   whatShows,
   withOffers,
+  type BentRow,
   type CardDocument,
   type CardPictures,
   type Evaluation,
@@ -113,6 +115,15 @@ export const evaluationApi = {
   thickness(card: CardDocument, workshop: Workshop, cell: number): ThicknessMap | undefined {
     const evaluation = evaluationOf(card, workshop);
     return evaluation && thicknessMap(evaluation.design, evaluation.closed, cell);
+  },
+
+  /**
+   * How the panels of a card bend that no stiff motion opens; seconds of work. Nothing when its sizes are refused.
+   * @param told how much of it is done, 0 … 1
+   */
+  bends(card: CardDocument, workshop: Workshop, told: (share: number) => void): BentRow[] | undefined {
+    const evaluation = evaluationOf(card, workshop);
+    return evaluation && bentRows(evaluation.design, evaluation.motion, told);
   },
 
   /** Pictures of a card at some openings (shares of how far it is opened to be put down). Nothing when its sizes are refused. */

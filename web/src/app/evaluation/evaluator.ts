@@ -1,6 +1,6 @@
 import { inject, Injectable, OnDestroy } from '@angular/core';
-import type { CardDocument, CardPictures, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
-import { releaseProxy, wrap, type Remote } from 'comlink';
+import type { BentRow, CardDocument, CardPictures, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
+import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, concat, defer, EMPTY, filter, map, mergeMap, of, tap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { BegunCard, EvaluationApi, HeavyFile, Sides, WrittenFile } from './evaluation-api';
@@ -19,6 +19,8 @@ const PATIENCE = [3000, 20_000] as const;
 /** How long what is shown beside the verdict may take (ms). */
 const BESIDE_LIMIT = 20_000;
 const WRITING_LIMIT = 60_000;
+/** A bent sheet takes ten seconds on a machine at rest. */
+const BENDING_LIMIT = 120_000;
 const READING_LIMIT = 5000;
 
 /** One thread is left to the page itself. */
@@ -110,6 +112,11 @@ export class Evaluator implements OnDestroy {
     return this.quietly((api) => api.thickness(card, this.workshop(), cell), 'thickness');
   }
 
+  /** How the panels of a card bend that no stiff motion opens. @param told how much of it is done, 0 … 1 */
+  bends(card: CardDocument, told: (share: number) => void): Promise<BentRow[] | undefined> {
+    return this.quietly((api) => api.bends(card, this.workshop(), proxy(told)), 'bends', BENDING_LIMIT);
+  }
+
   /** A PDF or DXF of a card. */
   write(card: CardDocument, file: HeavyFile): Promise<WrittenFile[]> {
     return this.pool.run('beside', (api) => api.write(card, this.workshop(), file), undefined, WRITING_LIMIT);
@@ -124,9 +131,13 @@ export class Evaluator implements OnDestroy {
     }
   }
 
-  private async quietly<T>(work: (api: Remote<EvaluationApi>) => Promise<T>, channel: string): Promise<T | undefined> {
+  private async quietly<T>(
+    work: (api: Remote<EvaluationApi>) => Promise<T>,
+    channel: string,
+    limit = BESIDE_LIMIT,
+  ): Promise<T | undefined> {
     try {
-      return await this.pool.run('beside', work, channel, BESIDE_LIMIT);
+      return await this.pool.run('beside', work, channel, limit);
     } catch {
       return undefined;
     }

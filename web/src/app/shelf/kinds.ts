@@ -7,6 +7,8 @@ import {
   type Base,
   type CardDocument,
   type ClosedSize,
+  type SheetSize,
+  type UsedUp,
   type Workshop,
 } from '@diptychon/core';
 
@@ -18,6 +20,8 @@ export interface Kind {
   base: Base;
   foldEdge: CardDocument['foldEdge'];
   movement?: string;
+  /** of a movement that uses up a sheet together with its card */
+  usesUp?: UsedUp;
 }
 
 /** Everything there is to start, in the order of the catalogue. */
@@ -25,7 +29,13 @@ export const KINDS: readonly Kind[] = CATALOGUE.map((mechanism): Kind => {
   const { id, name, summary } = mechanism;
   const common = { id, title: name, says: summary };
   if (mechanism.kind === 'base') return { ...common, base: mechanism, foldEdge: mechanism.foldEdge ?? 'side' };
-  return { ...common, base: mechanismById(PLAIN_CARD) as Base, foldEdge: 'side', movement: id };
+  return {
+    ...common,
+    base: mechanismById(PLAIN_CARD) as Base,
+    foldEdge: 'side',
+    movement: id,
+    ...(mechanism.usesUp && { usesUp: mechanism.usesUp }),
+  };
 });
 
 /** A new card of a kind: of a closed size, or with the kind's own sizes. */
@@ -40,4 +50,18 @@ export function cardOfKind(
   if (!movement) return card;
   const [, figure] = cardToTry(mechanismById(movement)).parts;
   return { ...card, parts: [...card.parts, figure!] };
+}
+
+/** A new card that uses up a sheet together with what moves on it. @param value of the one size that is given */
+export function cardFromSheet(
+  kind: Kind,
+  sheet: SheetSize,
+  value: number,
+  given: Partial<CardDocument> = {},
+  workshop?: Workshop,
+): CardDocument {
+  const { depth, length, sizes } = kind.usesUp!.from(sheet, value);
+  const card = cardOfKind(kind, { depth, length }, given, workshop);
+  const [base, ...movements] = card.parts;
+  return { ...card, parts: [base!, ...movements.map((part) => ({ ...part, sizes: sizes as typeof part.sizes }))] };
 }

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, linkedSignal, model, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
+  mechanismById,
   parseLength,
   partsOf,
+  rulerStep,
   sayLength,
   sizeForEnvelope,
   sizeForSheet,
@@ -11,6 +13,7 @@ import {
   type CardDocument,
   type ClosedSize,
   type Envelope,
+  type UsedUp,
 } from '@diptychon/core';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -24,7 +27,7 @@ import { NumberText } from '../fields/number-text';
 import { DialogFocus } from '../frame/dialog-focus';
 import { OwnEnvelope } from '../workshop/own-envelope';
 import { WorkshopStore } from '../workshop/workshop-store';
-import { cardOfKind, KINDS } from './kinds';
+import { cardFromSheet, cardOfKind, KINDS } from './kinds';
 
 type From = 'size' | 'envelope' | 'sheet';
 
@@ -90,11 +93,10 @@ export class NewCardDialog {
 
   /** The card that is wanted, or what is wrong with what was typed or with a card of that size. */
   private readonly wanted = computed((): CardDocument | string => {
-    const size = this.size();
-    if (typeof size === 'string') return size;
     const { title } = this.ofKind();
     const given = { id: 'new', name: `New ${title.toLowerCase()}`, notation: this.notation(), state: 'idea' as const };
-    const card = cardOfKind(this.ofKind(), size, given, this.workshop());
+    const card = this.cardFrom(given);
+    if (typeof card === 'string') return card;
     const [problem] = partsOf(card).problems;
     if (problem) return told(problem.says, this.notation());
     const envelope = this.from() === 'envelope' ? this.chosenEnvelope() : undefined;
@@ -104,6 +106,35 @@ export class NewCardDialog {
     const wanted = this.wanted();
     return typeof wanted === 'string' ? wanted : undefined;
   });
+
+  /** whether the sheet is used up together with what moves on the card */
+  protected readonly usesUp = computed(() => this.ofKind().usesUp);
+  protected readonly shareText = signal<string | undefined>(undefined);
+  protected readonly shareLabel = computed(() => {
+    const { movement, usesUp } = this.ofKind();
+    return usesUp ? mechanismById(movement!).sizes.find(({ name }) => name === usesUp.size)!.label : '';
+  });
+  private readonly chosenSheet = computed(() => this.workshop().sheets.find(({ id }) => id === this.sheet())!);
+  protected readonly shareShown = computed(() => {
+    const usesUp = this.usesUp();
+    return this.shareText() ?? (usesUp ? sayLength(this.onMark(usesUp.usual(this.chosenSheet())), this.notation()) : '');
+  });
+
+  private onMark(length: number): number {
+    const step = rulerStep(this.notation());
+    return Math.floor(length / step + 1e-6) * step;
+  }
+
+  /** The size that a sheet is divided by, or what is wrong with it. */
+  private share(usesUp: UsedUp): number | string {
+    const parsed = parseLength(this.shareShown(), this.notation(), this.shareLabel());
+    if (!parsed.ok) return parsed.problem;
+    const { min, max, because } = usesUp.range(this.chosenSheet());
+    const say = (mm: number): string => sayLength(mm, this.notation());
+    return parsed.value < min - 1e-6 || parsed.value > max + 1e-6
+      ? `${this.shareLabel()}: ${say(parsed.value)} does not work; allowed is ${say(min)} to ${say(max)}, because ${because}.`
+      : parsed.value;
+  }
 
   private readonly known = signal<{ of: CardDocument; onBoard: boolean; begun: BegunCard | undefined } | undefined>(undefined);
   /** what comes of the card that is wanted, once it is worked out */
@@ -138,6 +169,16 @@ export class NewCardDialog {
   private chosenEnvelope(): Envelope | undefined {
     if (this.envelope() === OWN) return this.ownEnvelope();
     return this.workshop().envelopes.find(({ id }) => id === this.envelope());
+  }
+
+  private cardFrom(given: Partial<CardDocument>): CardDocument | string {
+    const usesUp = this.from() === 'sheet' ? this.usesUp() : undefined;
+    if (usesUp) {
+      const share = this.share(usesUp);
+      return typeof share === 'string' ? share : cardFromSheet(this.ofKind(), this.chosenSheet(), share, given, this.workshop());
+    }
+    const size = this.size();
+    return typeof size === 'string' ? size : cardOfKind(this.ofKind(), size, given, this.workshop());
   }
 
   private size(): ClosedSize | string {

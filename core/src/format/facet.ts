@@ -1,0 +1,73 @@
+import { isClear, type StockRole } from '../supplies/stocks.js';
+import { stockOf } from '../card/card-stocks.js';
+import type { Design } from '../card/join.js';
+import { dot, norm, type Vec3 } from '../linkage/rigid.js';
+import type { Point } from '../plane/point.js';
+import type { Panel } from '../sheet/panels.js';
+
+/** Paper colours by what a piece is for, red green blue. */
+const PAPER: Readonly<Record<StockRole, readonly [number, number, number]>> = {
+  base: [239, 228, 203],
+  mechanism: [226, 165, 68],
+  display: [172, 188, 136],
+  film: [196, 214, 220],
+  stop: [140, 111, 86],
+};
+/** What lies behind is a little darker, so that openings are seen as openings. */
+const DEPTH_SHADE = 0.22;
+/** Clear film lets what is behind show through. */
+const CLEAR = 0.35;
+
+/** One panel as it is painted, or a part of one that is bent: SVG path data (even-odd), colour, and how much it hides. */
+export interface Facet {
+  panel: string;
+  /** which face of the sheet is toward the viewer */
+  face: 'up' | 'down';
+  path: string;
+  fill: string;
+  opacity: number;
+  /** one of many of a bent panel: it is painted without a line round it */
+  bent?: true;
+}
+
+/** From where a card is looked at: directions of the ground panel’s frame, each of length 1. */
+export interface Outlook {
+  toward: Vec3;
+  right: Vec3;
+  above: Vec3;
+}
+
+export const unit = (a: Vec3): Vec3 => {
+  const length = norm(a);
+  return [a[0] / length, a[1] / length, a[2] / length];
+};
+
+const LIGHT = unit([0.35, 0.45, 0.82]);
+
+/** A point of space on the picture, y down. */
+export const onPicture = (p: Vec3, { right, above }: Outlook): Point => [dot(p, right), -dot(p, above)];
+
+/**
+ * Paints loops of a panel that lie in one plane.
+ * @param normal out of its upper face, of length 1  @param nearness 0 what is farthest away … 1 what is nearest
+ */
+export function painted(
+  design: Design,
+  panel: Panel,
+  loops: readonly (readonly Point[])[],
+  normal: Vec3,
+  nearness: number,
+  { toward }: Outlook,
+): Facet {
+  const { stock } = panel.piece;
+  const shade = (0.72 + 0.28 * Math.abs(dot(normal, LIGHT))) * (1 - DEPTH_SHADE * (1 - nearness));
+  return {
+    panel: panel.id,
+    face: dot(normal, toward) > 0 ? 'up' : 'down',
+    path: loops.map(pathOf).join(''),
+    fill: `rgb(${PAPER[stock].map((c) => Math.round(c * shade)).join(' ')})`,
+    opacity: isClear(stockOf(design, panel.piece)) ? CLEAR : 1,
+  };
+}
+
+const pathOf = (loop: readonly Point[]): string => `M${loop.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`;
