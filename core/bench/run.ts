@@ -4,6 +4,7 @@
  */
 import fmin from 'fmin';
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { bentRows } from '../src/card/bent-rows.js';
 import { draw } from '../src/card/draw.js';
 import { ROOT, withOwnSupplies, type CardDocument, type CardPart } from '../src/card/document.js';
 import { join } from '../src/card/join.js';
@@ -87,7 +88,35 @@ const LOADED: CardDocument = withOwnSupplies({
   ],
 });
 
-for (const { name, card } of [...CARDS, { name: 'base with six movements', card: LOADED }]) {
+/** Six of different kinds side by side, and one that stands on another. */
+const MIXED: CardDocument = withOwnSupplies({
+  ...cardToTry(CATALOGUE[0]!, { name: 'six kinds', sizes: { depth: 140, length: 320 } }),
+  parts: [
+    { id: ROOT, mechanism: 'folded-card', sizes: { depth: 140, length: 320 } },
+    ...(
+      [
+        ['twist-carrier', { width: 30, stripLength: 120, carrierLength: 120, middle: 20 }],
+        ['push-through', { size: 50, offset: 42 }],
+        ['floating-layer', { width: 60, offset: 100, lift: 20, height: 60 }],
+        ['step', { width: 40, offset: 168, depth: 30, height: 30 }],
+        ['v-fold', { apex: 222, wingLength: 40, crestLength: 50 }],
+        ['v-fold', { apex: 268, wingLength: 40, crestLength: 50 }],
+      ] as const
+    ).map(([mechanism, sizes], i): CardPart => ({
+      id: `part-${i}`,
+      mechanism,
+      on: { part: ROOT, site: 'main-fold' },
+      sizes: { ...sizes },
+    })),
+    { id: 'on-edge', mechanism: 'v-fold', on: { part: 'part-3', site: 'front-edge' }, sizes: { crestLength: 25 } },
+  ],
+});
+
+for (const { name, card } of [
+  ...CARDS,
+  { name: 'base with six movements', card: LOADED },
+  { name: 'six kinds and one on it', card: MIXED },
+]) {
   const medians = stages(card).map(({ work }) => median(30, work));
   // Odd sizes on a board of 5 mm grooves: the search for sizes that fall into them, and the trial of what it finds.
   const base = CATALOGUE.find(({ id }) => id === card.parts[0]!.mechanism)!;
@@ -98,6 +127,15 @@ for (const { name, card } of [...CARDS, { name: 'base with six movements', card:
     `${name.padEnd(24)}${[...medians, ...(offers === undefined ? [] : [offers])].map((ms) => ms.toFixed(2).padStart(9)).join('')}`,
   );
 }
+console.log('');
+
+// Beside the evaluation: the worker takes it on once the card stands still.
+const twist = evaluate(cardToTry(CATALOGUE.find(({ id }) => id === 'twist-carrier')!));
+if (!twist.ok) throw new Error('default sizes refused');
+row(
+  'twist-carrier: its middle bent, 61 frames from either end',
+  median(1, () => bentRows(twist.evaluation.design, twist.evaluation.motion)),
+);
 console.log('');
 
 for (const { name, card, tier } of CARDS) {

@@ -1,5 +1,5 @@
-import { CATALOGUE, evaluate } from '@diptychon/core';
-import { cardOfKind, KINDS } from './kinds';
+import { CATALOGUE, evaluate, METRIC_WORKSHOP } from '@diptychon/core';
+import { cardFromSheet, cardOfKind, KINDS } from './kinds';
 
 describe('kinds of cards to start', () => {
   it('are all there are in the catalogue, in its order', () => {
@@ -22,6 +22,23 @@ describe('kinds of cards to start', () => {
         { mechanism: figure.movement, on: { part: 'base', site: 'main-fold' } },
       ],
     });
+  });
+
+  it('cut a movement that uses up a sheet, and its card, from that sheet', () => {
+    const sheet = METRIC_WORKSHOP.sheets.find(({ width, height }) => Math.min(width, height) === 210 && Math.max(width, height) === 297)!;
+    const kinds = KINDS.filter(({ usesUp }) => usesUp);
+    expect(kinds.map(({ id }) => id)).toEqual(['twist-carrier']);
+    const outcome = evaluate(cardFromSheet(kinds[0]!, sheet, 40, { id: 'mine', name: 'Mine' }));
+    if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+    const { sheets, findings, design } = outcome.evaluation;
+    expect(design.stocks.mechanism).toBe(design.stocks.base);
+    expect(findings.filter(({ severity }) => severity === 'fail')).toEqual([]);
+    // 297 by 210 less two strips of 40: the card, then the strips.
+    expect(sheets.map(({ width, height }) => [width, height])).toEqual([
+      [297, 130],
+      [40, 297],
+      [40, 297],
+    ]);
   });
 
   it('hold easels by their top fold and books by their side', () => {

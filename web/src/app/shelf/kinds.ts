@@ -63,5 +63,7 @@ export function cardFromSheet(
   const { depth, length, sizes } = kind.usesUp!.from(sheet, value);
   const card = cardOfKind(kind, { depth, length }, given, workshop);
   const [base, ...movements] = card.parts;
-  return { ...card, parts: [base!, ...movements.map((part) => ({ ...part, sizes: sizes as typeof part.sizes }))] };
+  // One sheet is one stock.
+  const stocks = { ...card.stocks, mechanism: card.stocks.base };
+  return { ...card, stocks, parts: [base!, ...movements.map((part) => ({ ...part, sizes: sizes as typeof part.sizes }))] };
 }
