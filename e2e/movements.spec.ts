@@ -1,4 +1,4 @@
-import { expect, expectAccessible, savedBy, test, tryStep } from './page';
+import { expect, expectAccessible, openDemo, savedBy, test, tryStep } from './page';
 
 const cards = 'dip-live-card';
 
@@ -69,3 +69,24 @@ for (const [name, size, pieces] of MADE) {
     await expect(page.getByRole('heading', { name: 'Put everything on the table' })).toBeVisible();
   });
 }
+
+test('how a carrier bends is worked out beside the bench, told and drawn, and stays known', async ({ page }) => {
+  test.slow();
+  await openDemo(page, 'The foray map');
+  const looks = page.getByRole('group', { name: 'What to look at' });
+  await looks.getByText('How it bends').click();
+  const told = page.getByRole('region', { name: 'How it bends' });
+  await expect(told.getByRole('progressbar').or(told.getByRole('table').first())).toBeVisible();
+  await expect(told).toContainText(/radius of [\d.]+ mm, by up to 1\d\d°/, { timeout: 100_000 });
+  await expect(told).toContainText(/Closed from flat it does not find the way back by itself/);
+  await expect(told.getByRole('row', { name: /^90°/ })).toContainText('creased');
+  await expectAccessible(page);
+  await looks.getByText('Opening').click();
+  // The places where it creases and jumps are marked, and one press goes there.
+  await page.getByRole('button', { name: /^Go to: .*jumps over/ }).click();
+  await expect(page.locator('output[for=opening]')).toHaveText(/open 1[0-2]\d°/);
+  // Another name asks for nothing new.
+  await page.getByLabel('Name of the card').fill('The map');
+  await looks.getByText('How it bends').click();
+  await expect(told).toContainText(/jumps over at about/, { timeout: 2000 });
+});

@@ -105,7 +105,7 @@ export function jacobian(
   for (let k = 0; k < n; k++) {
     const h = unknowns[k]!;
     const hinge = linkage.hinges[h]!;
-    const branch = tree.branches.find((b) => b.hinge === h)!;
+    const branch = tree.branchOf[h]!;
     const frame = pose[branch.parent]!;
     const wx = branch.sign * (frame[0]! * hinge.ux + frame[1]! * hinge.uy);
     const wy = branch.sign * (frame[4]! * hinge.ux + frame[5]! * hinge.uy);

@@ -26,6 +26,8 @@ interface TierWork {
   gradient: Float64Array;
   step: Float64Array;
   before: Float64Array;
+  /** unknowns that move one row */
+  moving: Int32Array;
 }
 
 /**
@@ -70,6 +72,7 @@ export class LoopSolver {
         gradient: new Float64Array(n),
         step: new Float64Array(n),
         before: new Float64Array(n),
+        moving: new Int32Array(n),
       };
     });
   }
@@ -184,24 +187,28 @@ export class LoopSolver {
     return sum;
   }
 
+  /** Row by row: a fold moves few of the joints of its tier, so most of a row is nothing and is passed over. */
   private normalEquations(w: TierWork, folds: Float64Array, pull: Pull | undefined): void {
     const n = w.unknowns.length;
-    const rows = w.system.rows;
+    const { j, r, normal, gradient, moving } = w;
+    normal.fill(0);
+    gradient.fill(0);
+    for (let i = 0; i < w.system.rows; i++) {
+      let count = 0;
+      for (let a = 0; a < n; a++) if (j[i * n + a] !== 0) moving[count++] = a;
+      for (let p = 0; p < count; p++) {
+        const a = moving[p]!;
+        const slope = j[i * n + a]!;
+        gradient[a]! += slope * r[i]!;
+        for (let q = 0; q <= p; q++) normal[a * n + moving[q]!]! += slope * j[i * n + moving[q]!]!;
+      }
+    }
     for (let a = 0; a < n; a++) {
-      let g = 0;
-      for (let i = 0; i < rows; i++) g += w.j[i * n + a]! * w.r[i]!;
-      w.gradient[a] = g;
-      for (let b = 0; b <= a; b++) {
-        let sum = 0;
-        for (let i = 0; i < rows; i++) sum += w.j[i * n + a]! * w.j[i * n + b]!;
-        w.normal[a * n + b] = sum;
-        w.normal[b * n + a] = sum;
-      }
-      if (pull) {
-        const h = w.unknowns[a]!;
-        w.normal[a * n + a]! += pull.strength ** 2;
-        w.gradient[a]! += pull.strength ** 2 * (folds[h]! - pull.toward[h]!);
-      }
+      for (let b = 0; b < a; b++) normal[b * n + a] = normal[a * n + b]!;
+      if (!pull) continue;
+      const h = w.unknowns[a]!;
+      normal[a * n + a]! += pull.strength ** 2;
+      gradient[a]! += pull.strength ** 2 * (folds[h]! - pull.toward[h]!);
     }
   }
 }

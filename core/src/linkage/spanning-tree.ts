@@ -17,6 +17,8 @@ export interface Branch {
 export interface SpanningTree {
   /** parents before children */
   branches: Branch[];
+  /** by hinge: the step down that it makes, where it makes one */
+  branchOf: readonly (Branch | undefined)[];
   /** joints left over: each closes a loop */
   openBonds: BondJoint[];
   openHinges: number[];
@@ -93,6 +95,7 @@ export function spanningTree(linkage: Linkage): SpanningTree {
   }
   return {
     branches,
+    branchOf: hinges.map((_, h) => branches.find((branch) => branch.hinge === h)),
     moves,
     openBonds: bonds.filter((_, i) => !treeBonds[i]),
     openHinges: hinges.flatMap((_, i) => (treeHinges[i] ? [] : [i])),

@@ -3,7 +3,7 @@ import { GLUE_FILM } from '../supplies/limits.js';
 import { at, boxIn, cardOn, evaluated, failing, finding, measure, refused, scoresOf, tracked, stockById } from '../testing/evaluated.js';
 import { innerCuts } from '../plan/cut-runs.js';
 import { whatShows } from '../card/what-shows.js';
-import { boxOf } from '../plane/outline.js';
+import { boxOf, signedArea } from '../plane/outline.js';
 import { toDegrees, toRadians } from '../measure/units.js';
 import { frameAt, poseOf, type Frame } from '../linkage/motion.js';
 import { carry, type Vec3 } from '../linkage/rigid.js';
@@ -169,6 +169,26 @@ describe('half-turn stand', () => {
     }
   });
 
+  it.each(['full', 'part'])('has layers round the corner of the upright, with the notch told, scored %s', (school) => {
+    const sizes = { blankLength: 200, blankWidth: 140, inset: 40, layers: 'corner', layerBorder: 5, school };
+    const card = evaluated(cardOn('half-turn-stand', sizes));
+    expect(failing(card)).toEqual([]);
+    const [near, far] = ['near-layer', 'far-layer'].map((id) => card.sheets.find((sheet) => sheet.piece.id === id)!);
+    expect(far!.outline).toEqual(near!.outline);
+    // 140 − 10 by 100 − 10, less a notch of 70 by 60.
+    expect(Math.abs(signedArea(near!.outline))).toBeCloseTo(130 * 90 - 70 * 60, 6);
+    expect([measure(card, 'layerNotchAcross'), measure(card, 'layerNotchAlong')]).toEqual([70, 60]);
+    const corners = near!.outline.map((corner) => at(card, 'near-layer/layer', corner, card.resting));
+    const twins = far!.outline.map((corner) => at(card, 'far-layer/layer', corner, card.resting));
+    corners.forEach((here, i) => {
+      expect([twins[i]![0], twins[i]![1]]).toEqual([expect.closeTo(140 - here[0], 6), expect.closeTo(200 - here[1], 6)]);
+      // On the floor round the near end: five in from its edges, five short of the cut and of the upright.
+      expect(here[0]).toBeGreaterThan(5 - 1e-6);
+      expect(here[0]).toBeLessThan((here[1] > 35 + 1e-6 ? 65 : 135) + 1e-6);
+      expect(here[1]).toBeLessThan(95 + 1e-6);
+    });
+  });
+
   it('says that crease memory alone holds it, and refuses an inset beyond half', () => {
     expect(finding(evaluated(cardOn('half-turn-stand')), 'stands/held-by-creases').says).toContain('crease memory alone');
     expect(refused(cardOn('half-turn-stand', { blankLength: 200, inset: 100 }))).toMatch(
@@ -272,6 +292,26 @@ describe('swing card', () => {
     expect(frames.width).toBeCloseTo(4.5 * IN, 6);
     expect(measure(card, 'frameWaste')).toBeCloseTo(measure(card, 'panelWidth'), 6);
     expect(failing(card)).toEqual([]);
+  });
+
+  it.each(['front', 'behind'])('sets frames of another stock back at the score and the opening, glued %s', (frameSide) => {
+    const back = { frames: 'outer', frameFromScore: 3, frameFromOpening: 2, frameSide, frameStock: 'display' };
+    const card = evaluated(cardOn('swing', { ...TWO, ...back }));
+    expect(failing(card)).toEqual([]);
+    const frames = card.sheets.find(({ piece }) => piece.id === 'frames')!;
+    expect(frames.piece.stock).toBe('display');
+    expect(frames.width).toBeCloseTo(2 * (2.25 * IN - 3), 6);
+    // Each lies over its own arm, three short of the score and two short of the opening, all along.
+    const [left, right] = ['frames/left', 'frames/right'].map((panel) => boxIn(card, panel, card.motion.frames[60]!));
+    const arm = boxIn(card, 'base/left-arm', card.motion.frames[60]!);
+    expect([left!.minX, left!.maxX]).toEqual([near(arm.minX, 6), near(arm.maxX - 3, 6)]);
+    expect(right!.maxX - right!.minX).toBeCloseTo(left!.maxX - left!.minX, 6);
+    expect(measure(card, 'frameWaste')).toBeCloseTo(measure(card, 'panelWidth') - 2 * 3 + 2 * 2, 6);
+    expect(measure(card, 'frameWasteHeight')).toBeCloseTo(measure(card, 'panelHeight') + 2 * 2, 6);
+    const order = card.closed.stack.order.map((body) => card.design.panels[body]!.id);
+    expect(order.indexOf('frames/left') > order.indexOf('base/left-arm')).toBe(
+      (frameSide === 'front') === card.closed.stack.layers[card.design.linkage.bodyOf.get('base/left-arm')!]!.faceUp,
+    );
   });
 
   it('warns of a single cut and passes with a sliver, √(r² + t²) and a hand’s error counted', () => {

@@ -1,6 +1,7 @@
 import { stiff } from '../../claim/claims.js';
 import { shifted } from '../../plane/placement.js';
-import { rectangle, type Loop } from '../../plane/outline.js';
+import { rectangle } from '../../plane/outline.js';
+import { spoken } from '../../measure/sentence.js';
 import { toRadians } from '../../measure/units.js';
 import { blankPiece, type Crease, type Piece } from '../../sheet/piece.js';
 import { EDGE_MARGIN, TAB_CLEARANCE } from '../../supplies/limits.js';
@@ -9,15 +10,17 @@ import type { Phase } from '../../linkage/schedule.js';
 import type { Base, Measure } from '../contract.js';
 import { introduced } from '../introductions.js';
 import { num, type Sizes } from '../sizes.js';
+import { floorLayers, hasLayers, isWhole } from '../turned/floor-layers.js';
 import { trackedAngle } from '../tracked.js';
 import { mm } from '../measures.js';
 
 const LEAST_PART = 10;
 const RIGHT_ANGLE = toRadians(90);
+/** A floor narrower than this past the upright has no room for a layer with a border. */
+const LEAST_CORNER = 12;
 /** A layer on the floor shows this much card round it, unless the maker says otherwise. */
 const LAYER_BORDER = 4;
 
-const isWhole = (sizes: Sizes): boolean => sizes['school'] === 'full';
 const hasStrip = (sizes: Sizes): boolean => sizes['strip'] !== 'none';
 const postedForward = (sizes: Sizes): boolean => sizes['posted'] === 'forward';
 
@@ -119,11 +122,16 @@ export const halfTurnStand: Base = {
       label: 'Layers on the floor',
       kind: 'choice',
       default: 'none',
-      help: 'One on each half of the floor. They are half-turn twins of the same hand: cut two alike, not a pair of mirror images.',
+      help: 'One on each half of the floor. They are half-turn twins of the same hand: cut two alike, not a pair of mirror images; out of paper with one way up, the second turned half round on the sheet.',
       options: [
         { value: 'none', label: 'none' },
         { value: 'floor', label: 'one on each half' },
+        { value: 'corner', label: 'one on each half, round the corner of the upright' },
       ],
+      cannotBe: (value, { sizes }) =>
+        value === 'corner' && num(sizes, 'inset') < LEAST_CORNER
+          ? `past the upright the floor is only ${spoken(num(sizes, 'inset'))} wide, and a layer needs ${spoken(LEAST_CORNER)}`
+          : undefined,
     },
     {
       name: 'layerBorder',
@@ -133,10 +141,14 @@ export const halfTurnStand: Base = {
       help: 'How much of the floor shows round them.',
       range: ({ sizes }) => ({
         min: 0.5,
-        max: Math.min(num(sizes, 'blankWidth') / 4, num(sizes, 'blankLength') / 4, num(sizes, 'inset') / 2 + 20) - 2,
+        max: Math.min(
+          num(sizes, 'blankWidth') / 4 - 2,
+          num(sizes, 'blankLength') / 4 - 2,
+          num(sizes, 'inset') / 2 + (sizes['layers'] === 'corner' ? -3 : 18),
+        ),
         because: 'something must be left of the layer',
       }),
-      shown: (sizes) => sizes['layers'] === 'floor',
+      shown: hasLayers,
     },
     {
       name: 'posted',
@@ -200,10 +212,10 @@ export const halfTurnStand: Base = {
       ],
     });
     const strip = hasStrip(sizes) ? stripAcross(sizes) : undefined;
-    const layers = sizes['layers'] === 'floor' ? floorLayers(sizes) : [];
+    const layers = hasLayers(sizes) ? floorLayers(sizes) : [];
     return {
       pieces: [piece, ...(strip ? [strip.piece] : []), ...layers.map((layer) => layer.piece)],
-      bonds: [...(strip ? [strip.bond] : []), ...layers.map((layer) => layer.bond)],
+      bonds: [...(strip ? [strip.bond] : []), ...layers.flatMap((layer) => layer.bonds)],
       ground: 'base/near-floor',
       closedOutline: rectangle(0, 0, width, length),
       schedule: {
@@ -317,50 +329,6 @@ function stripAcross(sizes: Sizes): { piece: Piece; bond: Bond } {
   };
 }
 
-/**
- * Two layers, one for each half of the floor. The near half keeps its front face up, the far half is turned
- * over: its layer goes on the back. Seen on the table one is the other after half a turn.
- */
-function floorLayers(sizes: Sizes): { piece: Piece; bond: Bond }[] {
-  const [length, width] = [num(sizes, 'blankLength'), num(sizes, 'blankWidth')];
-  const border = num(sizes, 'layerBorder');
-  const [wide, long] = [width / 2 - 2 * border, length / 2 - 2 * border];
-  const outline: Loop = rectangle(0, 0, wide, long);
-  const glue = rectangle(1, 1, wide - 2, long - 2);
-  return (['near', 'far'] as const).map((half) => {
-    const near = half === 'near';
-    const piece = blankPiece({
-      id: `${half}-layer`,
-      name: `Layer of the ${half} half`,
-      stock: 'display',
-      faceUp: 'picture up',
-      outline,
-      because: 'half the width by half the length, less the border all round',
-      zones: [
-        {
-          id: 'layer-glue',
-          kind: 'glue',
-          face: 'down',
-          outline: glue,
-          says: near ? 'glue to the front' : 'glue to the back: this half is turned over',
-        },
-      ],
-      anchors: [{ panel: 'layer', name: `layer of the ${half} half`, at: [wide / 2, long / 2] }],
-    });
-    const bond: Bond = {
-      id: `${half}-layer-on`,
-      name: `layer on the ${half} half of the floor`,
-      panel: `${half}-layer/layer`,
-      face: 'down',
-      partner: `base/${half}-floor`,
-      partnerFace: near ? 'up' : 'down',
-      zone: 'layer-glue',
-      placement: near ? shifted([border, border]) : { to: [border, length - border], turn: Math.PI, flipped: true },
-    };
-    return { piece, bond };
-  });
-}
-
 function standMeasures(sizes: Sizes): Measure[] {
   const [length, width, inset] = [num(sizes, 'blankLength'), num(sizes, 'blankWidth'), num(sizes, 'inset')];
   return [
@@ -376,6 +344,17 @@ function standMeasures(sizes: Sizes): Measure[] {
       length / 2 - inset,
       'from the near cut to the middle cut; beyond it the same length is a mountain',
     ),
+    ...(sizes['layers'] === 'corner'
+      ? [
+          mm('layerNotchAcross', 'Notch of the layers, across', width / 2, 'half the width: the upright stands where it is'),
+          mm(
+            'layerNotchAlong',
+            'Notch of the layers, along',
+            length / 2 - inset,
+            'half the length less the inset, as long as half of the upright',
+          ),
+        ]
+      : []),
     ...(hasStrip(sizes)
       ? [
           mm(

@@ -8,7 +8,7 @@ import { lengthSize } from '../common-sizes.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedTravel } from '../tracked.js';
 import { isSliver, mirroredSide, sideOf, type Side } from '../swinging/swing-cuts.js';
-import { armFrames, isTwo } from '../swinging/swing-frames.js';
+import { armFrames, FRAME_SIZES, frameWaste, hasFrames, isTwo } from '../swinging/swing-frames.js';
 import { mm } from '../measures.js';
 import { meeting, room, stiff, swing, type Room, type Said, type SwingFit } from '../../claim/claims.js';
 
@@ -159,6 +159,7 @@ export const swingCard: Base = {
         { value: 'outer', label: 'on the outer arms' },
       ],
     },
+    ...FRAME_SIZES,
     {
       name: 'displayFold',
       label: 'Zigzag when shown',
@@ -176,7 +177,7 @@ export const swingCard: Base = {
     const folds = sides.flatMap((side) => side.creases);
     const targets = folds.map((crease) => ({ hinge: `base/${crease.id}`, start: crease.closed, end: 0 }));
     const rest = 1 - num(sizes, 'displayFold') / Math.PI;
-    const frames = sizes['frames'] === 'outer' ? armFrames(sizes) : undefined;
+    const frames = hasFrames(sizes) ? armFrames(sizes) : undefined;
     const piece = blankPiece({
       id: 'base',
       name: 'Card',
@@ -355,8 +356,21 @@ function swingMeasures(sizes: Sizes): Measure[] {
           ),
         ]
       : []),
-    ...(sizes['frames'] === 'outer'
-      ? [mm('frameWaste', 'What falls out of the frames, width', 2 * (x1 - xs), 'twice from panel begin to score: a layer for one panel')]
+    ...(hasFrames(sizes)
+      ? [
+          mm(
+            'frameWaste',
+            'What falls out of the frames, width',
+            frameWaste(sizes)[0],
+            'twice from panel begin to score, and as much more or less as the frames are set back: a layer for one panel',
+          ),
+          mm(
+            'frameWasteHeight',
+            'What falls out of the frames, height',
+            frameWaste(sizes)[1],
+            'the height less the frame’s strip above and below',
+          ),
+        ]
       : []),
   ];
 }

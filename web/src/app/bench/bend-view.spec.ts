@@ -109,6 +109,8 @@ describe('BendView', () => {
     ]);
     // As bent as it is open; more than 150° it is creased, which it was on closing from the first.
     expect(lines[6]).toEqual(['90°', '90°', 'creased']);
+    // Marked on the opening: frame 51 of 60 is 153°, half-way between frames 40 and 41 the jump.
+    expect(bent.marks().map(({ s }) => s)).toEqual([51 / 60, 40.5 / 60]);
     // A sheet of 0.2 mm is bent to 5 mm, ½ · 0.2 ÷ (1/50).
     expect(text()).toMatch(/Light card, 160 g \(this card\) ?5 mm ?153°/);
   });

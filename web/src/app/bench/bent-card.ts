@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { bendSentences, claimsOf, readBend, stockOf, type BendReading, type BentRow, type Evaluation } from '@diptychon/core';
 import { Evaluator } from '../evaluation/evaluator';
+import type { OpeningMark } from './opening-control';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 /** A card stands still for this long (ms) before its bent panels are worked out: that takes seconds. */
@@ -47,6 +48,26 @@ export class BentCard {
       return { row, reading, sentences: bendSentences(row, reading, design.card.notation) };
     });
   });
+
+  /** where on the way something happens to what bends */
+  readonly marks = computed((): OpeningMark[] =>
+    (this.told() ?? []).flatMap(({ row, reading: { creasesFrom, snapsAt } }) => {
+      const last = row.openings.length - 1;
+      const after = row.openings.findIndex((opening) => opening >= (snapsAt ?? Infinity));
+      return [
+        ...(creasesFrom === undefined
+          ? []
+          : [
+              {
+                s: row.openings.indexOf(creasesFrom) / last,
+                severity: 'warn',
+                says: `Opened from closed, ${row.claim.name} creases from here on.`,
+              },
+            ]),
+        ...(snapsAt === undefined ? [] : [{ s: (after - 0.5) / last, severity: 'warn', says: `About here ${row.claim.name} jumps over.` }]),
+      ];
+    }),
+  );
 
   constructor() {
     effect((cleanUp) => {

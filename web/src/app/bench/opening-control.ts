@@ -6,7 +6,8 @@ const PLAY_SECONDS = 4;
 /** Places closer together than this share of the way are one mark. */
 const TOGETHER = 0.04;
 
-interface OpeningMark {
+/** A place of the opening worth going to. */
+export interface OpeningMark {
   s: number;
   says: string;
   severity: string;
@@ -55,6 +56,8 @@ interface OpeningMark {
 export class OpeningControl implements OnDestroy {
   readonly evaluation = input.required<Evaluation>();
   readonly s = model.required<number>();
+  /** what happens there besides findings */
+  readonly besides = input<readonly OpeningMark[]>([]);
   private readonly preferences = inject(Preferences);
   protected readonly playing = signal(false);
   private handle = 0;
@@ -68,11 +71,12 @@ export class OpeningControl implements OnDestroy {
     const { findings, motion, design } = this.evaluation();
     const { notation } = design.card;
     const marks: OpeningMark[] = [];
-    for (const { severity, at, says } of findings) {
-      if (severity === 'pass' || at === undefined || at <= 0 || at >= 1) continue;
-      const near = marks.find((mark) => Math.abs(mark.s - at) < TOGETHER);
+    const found = findings.flatMap(({ severity, at, says }) => (at === undefined ? [] : [{ s: at, severity, says }]));
+    for (const { severity, s, says } of [...found, ...this.besides()]) {
+      if (severity === 'pass' || s <= 0 || s >= 1) continue;
+      const near = marks.find((mark) => Math.abs(mark.s - s) < TOGETHER);
       if (near) near.says += ` ${says}`;
-      else marks.push({ s: at, severity, says: `${printAngle(frameBetween(motion, at).opening, notation)}: ${says}` });
+      else marks.push({ s, severity, says: `${printAngle(frameBetween(motion, s).opening, notation)}: ${says}` });
     }
     return marks;
   });
