@@ -1,5 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { at, boxIn, cardOn, evaluated, failing, finding, folded, measure, refused, scoresOf, tracked } from '../testing/evaluated.js';
+import {
+  at,
+  boxIn,
+  cardOn,
+  evaluated,
+  failing,
+  finding,
+  folded,
+  measure,
+  refused,
+  scoresOf,
+  stockById,
+  tracked,
+} from '../testing/evaluated.js';
+import { layersAt } from '../card/pile.js';
 import { setSize } from '../card/set-size.js';
 import { toDegrees, toRadians } from '../measure/units.js';
 import { boxOf, type Loop } from '../plane/outline.js';
@@ -162,6 +176,59 @@ describe('easels in a row', () => {
       expect(tracked(card, `lean${i + 1}`, card.resting)).toBeCloseTo(leanByCoordinates(strut, flap, stops[i]!), 6);
     });
     expect(failing(card)).toEqual([]);
+  });
+
+  describe('of whole strips', () => {
+    const strips = [
+      { back: 10, displayHeight: 80, flap: 40, strut: 40, stopDistance: 45, base: 60 },
+      { back: 55, displayHeight: 60, flap: 30, strut: 30, stopDistance: 35, base: 50 },
+      { back: 90, displayHeight: 40, flap: 20, strut: 20, stopDistance: 20, base: 40 },
+    ];
+    const card = evaluated(cardOn('easel-row', { depth: 150, width: 120, form: 'strips', easels: strips }));
+
+    it('leans as the same easels with struts on tabs do, and is found sound', () => {
+      const plain = evaluated(cardOn('easel-row', { depth: 150, width: 120, easels: ROW }));
+      expect(failing(card)).toEqual([]);
+      for (const i of [1, 2, 3]) {
+        expect(tracked(card, `lean${i}`, card.resting)).toBeCloseTo(tracked(plain, `lean${i}`, plain.resting), 6);
+      }
+    });
+
+    it('covers strut + flap − display to strut + flap of each, flat, as it tells, the base under it from the back edge on', () => {
+      strips.forEach((easel, i) => {
+        const { displayHeight: high, flap, strut, back } = easel;
+        const closed = card.motion.frames[0]!;
+        const display = boxIn(card, `easel-${i + 1}/display`, closed);
+        expect(display.maxX).toBeCloseTo(back + strut + flap, 6);
+        expect(display.minX).toBeCloseTo(back + strut + flap - high, 6);
+        expect(measure(card, `stripLength${i + 1}`)).toBeCloseTo(high + flap + strut + easel.base, 6);
+        const base = boxIn(card, `easel-${i + 1}/tab`, closed);
+        expect([base.minX, base.maxX]).toEqual([expect.closeTo(back, 6), expect.closeTo(back + easel.base, 6)]);
+      });
+    });
+
+    it('lays each base on the one behind as far as that reaches, and counts them all', () => {
+      const { order } = card.closed.stack;
+      const at = (panel: string): number => order.indexOf(card.design.linkage.bodyOf.get(panel)!);
+      expect(at('easel-1/tab')).toBeLessThan(at('easel-2/tab'));
+      expect(at('easel-2/tab')).toBeLessThan(at('easel-3/tab'));
+      // Between 55 and 70 from the back edge both bases lie there, easel 1’s under easel 2’s: both are counted.
+      const { layers } = layersAt(card.design, card.closed.pile, [60, 60]);
+      const bases = layers.filter(({ name }) => / base$/.test(name));
+      expect(bases.map(({ name }) => name)).toEqual(['easel 1, base', 'easel 2, base']);
+      for (const { thickness } of bases) expect(thickness).toBeGreaterThan(stockById('card-250').caliper - 1e-9);
+    });
+
+    it('fills what the bases leave of the board in front, where that is worth a strip', () => {
+      const front = Math.max(...strips.map(({ back, base }) => back + base));
+      expect(measure(card, 'filler')).toBeCloseTo(150 - front, 6);
+      const filler = boxIn(card, 'filler/filler', card.resting);
+      expect([filler.minX, filler.maxX]).toEqual([expect.closeTo(front, 6), expect.closeTo(150, 6)]);
+      const full = strips.map((easel) => ({ ...easel, base: 150 - easel.back }));
+      const none = evaluated(cardOn('easel-row', { depth: 150, width: 120, form: 'strips', easels: full }));
+      expect(none.sheets.some(({ piece }) => piece.id === 'filler')).toBe(false);
+      expect(measure(none, 'filler')).toBe(0);
+    });
   });
 
   it('needs a stop strip only where no easel stands in front', () => {

@@ -63,7 +63,10 @@ function anyValue(size: FreeSize, context: SizeContext, keep: readonly string[],
 }
 
 function anyPlain(size: PlainSize, context: SizeContext, next: () => number): number | string | undefined {
-  if (size.kind === 'choice' || size.kind === 'outline') return size.options[Math.floor(next() * size.options.length * 0.999)]!.value;
+  if (size.kind === 'choice' || size.kind === 'outline') {
+    const allowed = size.options.filter(({ value }) => size.cannotBe?.(value, context) === undefined);
+    return allowed[Math.floor(next() * allowed.length * 0.999)]?.value;
+  }
   const { min, max } = size.range(context);
   if (max < min) return undefined;
   const value = min + next() * (max - min);

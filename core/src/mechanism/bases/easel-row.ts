@@ -10,6 +10,7 @@ import { introduced } from '../introductions.js';
 import { easelOn, nextBack, ownFeet, type EaselOnBoard } from '../easel/easel-on-board.js';
 import { hingeTurn, STEEPEST, stopForLean, stopNear, stopRange, type EaselSides } from '../easel/easel-parts.js';
 import { isNested, LAYERS, mostSetBorder, nestedMeasures } from '../easel/nested-set.js';
+import { filler, isOfStrips, stripRowMeasures } from '../easel/whole-strip.js';
 import { leastRimHeight, LEAST_LIP, lipRoom } from '../easel/raised-rim.js';
 import { items, num, type Range, type SizeItem, type SizeContext, type Sizes } from '../sizes.js';
 import { mm, angle } from '../measures.js';
@@ -62,6 +63,9 @@ function presetBorder(context: SizeContext): number {
   return Math.max(leastBorder(most), Math.min(8, Math.floor(1.6 * most) / 2));
 }
 
+/** A shorter base of a whole strip holds nothing. */
+const LEAST_BASE = 20;
+
 /** Several easels one behind the other on one board. */
 export const easelRow: Base = {
   ...introduced('easel-row'),
@@ -93,10 +97,11 @@ export const easelRow: Base = {
       label: 'Displays',
       kind: 'choice',
       default: 'row',
-      help: 'Plain panels of any size, or shapes of one nested set, each with two smaller ones as layers.',
+      help: 'Plain panels of any size, shapes of one nested set, each with two smaller ones as layers, or whole strips, each with a base of its own.',
       options: [
         { value: 'row', label: 'plain panels' },
         { value: 'nested', label: 'shapes of a nested set' },
+        { value: 'strips', label: 'whole strips, each with its base' },
       ],
     },
     {
@@ -108,7 +113,7 @@ export const easelRow: Base = {
       options: SHAPE_OPTIONS,
       shown: isNested,
     },
-    tabSize(12, 'Behind the back edge of each easel, glued to the board.'),
+    { ...tabSize(12, 'Behind the back edge of each easel, glued to the board.'), shown: (sizes: Sizes) => !isOfStrips(sizes) },
     {
       name: 'easels',
       label: 'Easels',
@@ -187,6 +192,19 @@ export const easelRow: Base = {
           help: 'At the next easel’s back edge that edge is the stop; anywhere else the foot gets a strip of its own.',
           range: rowStopRange,
         },
+        {
+          name: 'base',
+          label: 'Base',
+          kind: 'length',
+          default: (context) => Math.min(room(context), Math.max(LEAST_BASE, num(context.item!, 'stopDistance') + 12)),
+          help: 'Of a whole strip: how far it lies on the board, from the back edge to the front.',
+          range: (context) => ({
+            min: Math.min(LEAST_BASE, room(context)),
+            max: room(context),
+            because: 'a shorter base is torn off by its strut, and a longer one has no board to lie on',
+          }),
+          shown: isOfStrips,
+        },
       ],
     },
     {
@@ -264,15 +282,16 @@ export const easelRow: Base = {
     const [depth, width] = [num(sizes, 'depth'), num(sizes, 'width')];
     const easels = items(sizes, 'easels').map((easel, i) => easelOn(context, easel, i));
     const board = boardOf(depth, width, easels);
+    const filled = isOfStrips(sizes) ? filler(sizes) : undefined;
     const share = 1 / easels.length;
     const last = easels[easels.length - 1]!;
     return {
-      pieces: [board, ...easels.flatMap((easel) => easel.pieces)],
-      bonds: easels.flatMap((easel) => easel.bonds),
-      touches: easels.map(({ id, width: wide }) => ({
+      pieces: [board, ...easels.flatMap((easel) => easel.pieces), ...(filled ? [filled.piece] : [])],
+      bonds: [...easels.flatMap((easel) => easel.bonds), ...(filled ? [filled.bond] : [])],
+      touches: easels.map(({ id, width: wide, foot }) => ({
         id: `${id}-foot`,
-        panel: `${id}/flap`,
-        at: [0, wide / 2] as Point,
+        panel: foot.panel,
+        at: [foot.at, wide / 2] as Point,
         on: 'board/board',
       })),
       ground: 'board/board',
@@ -282,11 +301,14 @@ export const easelRow: Base = {
           name: `raise easel ${i + 1}`,
           from: i * share,
           to: (i + 1) * share,
-          targets: easels.map((other, j) => ({
-            hinge: `${other.id}/back-fold`,
-            start: j < i ? Math.PI - other.rise : Math.PI,
-            end: j <= i ? Math.PI - other.rise : Math.PI,
-          })),
+          targets: easels.flatMap((other, j) => [
+            {
+              hinge: `${other.id}/back-fold`,
+              start: j < i ? Math.PI - other.rise : Math.PI,
+              end: j <= i ? Math.PI - other.rise : Math.PI,
+            },
+            ...(other.heldFold ? [{ hinge: other.heldFold, start: -Math.PI, end: -Math.PI }] : []),
+          ]),
         })),
         startAt: 1 - share / 2,
         begin: Object.fromEntries(
@@ -301,17 +323,21 @@ export const easelRow: Base = {
         viewFrom: [1, 0.6, 0.55],
         says: 'the board on the table, each foot against the easel in front or its own stop',
         stop: {
-          foot: `${last.id}/flap`,
+          foot: last.foot.panel,
           footEdge: [
-            [0, 0],
-            [0, last.width],
+            [last.foot.at, 0],
+            [last.foot.at, last.width],
           ],
           height: num(sizes, 'stopHeight'),
-          footThickness: baseCaliper + displayCaliper,
+          footThickness: baseCaliper + (isOfStrips(sizes) ? baseCaliper : displayCaliper),
           lean: last.lean,
         },
       },
-      measures: [...rowMeasures(sizes, easels), ...(isNested(sizes) ? nestedMeasures(context, easels.length) : [])],
+      measures: [
+        ...rowMeasures(sizes, easels),
+        ...(isNested(sizes) ? nestedMeasures(context, easels.length) : []),
+        ...(isOfStrips(sizes) ? stripRowMeasures(sizes) : []),
+      ],
       tracked: easels.map(({ id }, i) => ({
         id: `lean${i + 1}`,
         label: `Lean of easel ${i + 1}`,

@@ -11,6 +11,7 @@ import { easelLean, stopStrip, strutRise, type EaselSides } from './easel-parts.
 import { insideOf } from './hung-front.js';
 import { isNested, layersOn } from './nested-set.js';
 import { raisedRim, type RimFoot } from './raised-rim.js';
+import { isOfStrips, wholeStrip } from './whole-strip.js';
 import { clearanceOn, items, num, type SizeContext, type SizeItem, type Sizes } from '../sizes.js';
 import { panelStrip } from '../drawing/panel-strip.js';
 import { shrunk } from '../opening/window-sizes.js';
@@ -38,7 +39,7 @@ export function ownFeet({ sizes, baseCaliper, displayCaliper }: Omit<SizeContext
     .filter((_, index) => hasOwnStop(sizes, index))
     .map((easel) => ({
       lean: easelLean(num(easel, 'strut'), num(easel, 'flap'), num(easel, 'stopDistance')),
-      thickness: baseCaliper + displayCaliper,
+      thickness: baseCaliper + (isOfStrips(sizes) ? baseCaliper : displayCaliper),
     }));
 }
 
@@ -56,11 +57,16 @@ export interface EaselOnBoard {
   rise: number;
   high: number;
   ownStop: boolean;
+  /** the panel that stands on the board, and how far along its piece its foot lies */
+  foot: { panel: string; at: number };
+  /** a fold that is made for good: the display’s over its flap */
+  heldFold?: string;
 }
 
 /** A strip of flap, strut and glue tab, and the display on the flap. */
 export function easelOn(context: BuildContext, easel: SizeItem, index: number): EaselOnBoard {
   const { sizes } = context;
+  if (isOfStrips(sizes)) return stripOn(context, easel, index);
   const id = `easel-${index + 1}`;
   const name = `Easel ${index + 1}`;
   const [flap, strut, back, stop] = [num(easel, 'flap'), num(easel, 'strut'), num(easel, 'back'), num(easel, 'stopDistance')];
@@ -126,17 +132,56 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
     rise: strutRise(sides, stop),
     high,
     ownStop,
+    foot: { panel: `${id}/flap`, at: 0 },
+  };
+}
+
+/** The same cut as one strip, its display folded over its flap, its base lying on the board. */
+function stripOn(context: BuildContext, easel: SizeItem, index: number): EaselOnBoard {
+  const { sizes } = context;
+  const id = `easel-${index + 1}`;
+  const [flap, strut, back, stop] = [num(easel, 'flap'), num(easel, 'strut'), num(easel, 'back'), num(easel, 'stopDistance')];
+  const { piece, bonds, footFold, backFold, width } = wholeStrip(sizes, index);
+  const sides = { strut, foot: flap };
+  const ownStop = hasOwnStop(sizes, index);
+  // A stop lies on the easel’s own base where that reaches under all of it.
+  const onBase = stop + STOP_WIDTH + 1 <= num(easel, 'base');
+  const onTop = onBase ? { panel: `${id}/tab`, from: backFold + stop, width } : undefined;
+  const stopped = ownStop ? stopsOf(context, index, width, back + stop, onTop) : [];
+  return {
+    id,
+    pieces: [piece, ...stopped.map((strip) => strip.piece)],
+    bonds: [...bonds, ...stopped.map((strip) => strip.bond)],
+    unit: { id, name: `easel ${index + 1}`, hinge: `${id}/back-fold`, panels: [`${id}/flap`, `${id}/strut`, `${id}/display`] },
+    width,
+    back,
+    stop,
+    sides,
+    lean: easelLean(strut, flap, stop),
+    rise: strutRise(sides, stop),
+    high: num(easel, 'displayHeight'),
+    ownStop,
+    foot: { panel: `${id}/flap`, at: footFold },
+    heldFold: `${id}/foot-fold`,
   };
 }
 
 /** The raised strip against which a foot stands, and where wished the rim on top of it. */
-function stopsOf({ sizes, marks }: BuildContext, index: number, easelWidth: number, at: number): { piece: Piece; bond: Bond }[] {
+function stopsOf(
+  { sizes, marks }: BuildContext,
+  index: number,
+  easelWidth: number,
+  at: number,
+  onBase?: { panel: string; from: number; width: number },
+): { piece: Piece; bond: Bond }[] {
   const length = clearanceOn(marks, Math.max(10, easelWidth * 0.6));
   const stopWidth = clearanceOn(marks, STOP_WIDTH);
   const stop = stopStrip(
     `stop-${index + 1}`,
     { width: stopWidth, length, height: num(sizes, 'stopHeight') },
-    { panel: 'board/board', at: [at, (num(sizes, 'width') - length) / 2] },
+    onBase
+      ? { panel: onBase.panel, at: [onBase.from, (onBase.width - length) / 2] }
+      : { panel: 'board/board', at: [at, (num(sizes, 'width') - length) / 2] },
   );
   if (sizes['stopForm'] !== 'rim') return [stop];
   return [stop, raisedRim({ of: stop.piece, index: index + 1 }, { width: stopWidth, length, lip: num(sizes, 'rimLip') })];

@@ -49,7 +49,7 @@ export function floorLayers(sizes: Sizes): { piece: Piece; bonds: Bond[] }[] {
         ? 'half the width by half the length, and past the upright the whole width by the inset, less the border all round'
         : 'half the width by half the length, less the border all round',
       zones: [zone('layer-glue', glue), ...ends.map((loop) => zone('end-glue', loop))],
-      anchors: [{ panel: 'layer', name: `layer of the ${half} half`, at: [wide / 2, Math.min(short, long) / 2] }],
+      anchors: [{ panel: 'layer', name: `layer of the ${half} half`, at: [wide / 2, (corner ? short : long) / 2] }],
     });
     const bondOn = (id: string, where: string, partner: string, on: string): Bond => ({
       id,
