@@ -280,6 +280,29 @@ export const GLOSSARY: readonly Word[] = [
     ],
   },
   {
+    id: 'leg',
+    word: 'Leg',
+    forms: ['leg', 'legs'],
+    says: 'Half of a strip that lies along a fold, folded down its middle: it turns up out of the fold as the leaves close.',
+    drawing: [
+      { as: 'paper', d: 'M8 34H88V46H8Z' },
+      { as: 'meant', d: 'M36 46L48 10L60 46' },
+      { as: 'mountain', d: 'M48 10V46' },
+    ],
+  },
+  {
+    id: 'carrier',
+    word: 'Carrier',
+    forms: ['carrier', 'carriers'],
+    says: 'A strip folded in quarters. Its outer quarters are glued to one half of a leg each, the middle two bend and carry the picture.',
+    drawing: [
+      { as: 'paper', d: 'M8 20H88V38H8Z' },
+      { as: 'valley', d: 'M28 20V38' },
+      { as: 'mountain', d: 'M48 20V38' },
+      { as: 'valley', d: 'M68 20V38' },
+    ],
+  },
+  {
     id: 'slit',
     word: 'Slit',
     forms: ['slit', 'slits'],
