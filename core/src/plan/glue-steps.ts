@@ -57,7 +57,7 @@ function glueStep(evaluation: Evaluation, workshop: Workshop, bonds: readonly Bo
     says: [
       `${piece.name}: ${inPlace ? 'it is in its place already. ' : `lay it ${faceWords(sheet, source.face)}. `}${verb} goes only where it is hatched${places.length > 0 ? `: ${places.join('; ')}` : ''}.`,
       onFilm ? `Use ${adhesive}, not glue: glue lets go of film, and shows through it.` : `Use ${adhesive}.`,
-      ...bonds.flatMap((bond) => bond.source.says ?? []),
+      ...new Set(bonds.flatMap((bond) => bond.source.says ?? [])),
       ...(source.flat ? ['Do it with the card lying flat and open, so that both ends lie where they belong.'] : []),
       ...new Set(where),
       ...(lines.length > 0 ? [`Its side lies on the pencil line: ${[...new Set(lines.map(({ says }) => says))].join('; ')}.`] : []),

@@ -2,11 +2,12 @@ import { printAngle } from '../../measure/print.js';
 import { toRadians, type Mm, type Radians } from '../../measure/units.js';
 import { polar, type Point } from '../../plane/point.js';
 import { composed, place } from '../../plane/placement.js';
-import { blankPiece, type Crease, type Fold } from '../../sheet/piece.js';
+import { blankPiece, type Crease, type Cut, type Face, type Fold } from '../../sheet/piece.js';
 import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import type { Measure, Movement } from '../contract.js';
-import { rayOnLeaf, rayPlacement, rayTab, type Side } from '../crested/ray-tab.js';
+import { FIGURE_OUTLINES, isOwnTop, shapedFigure, toppedFigure } from '../crested/figure-outline.js';
+import { rayOnLeaf, rayPlacement, rayTab, type RayTab, type Side } from '../crested/ray-tab.js';
 import { sidesOf, wingRange } from '../crested/wing-limits.js';
 import { introduced } from '../introductions.js';
 import { leastDepth, type FoldSite } from '../sites.js';
@@ -15,6 +16,8 @@ import { num, type FreeSize, type SizeContext } from '../sizes.js';
 import { trackedAngle, trackedHeight } from '../tracked.js';
 import { mm, angle } from '../measures.js';
 
+/** A slit is longer than its tab at either end by this. */
+const SLIT_EASE: Mm = 0.5;
 /** Leaves that lie this close together when the card is closed meet. */
 const CLOSED_ENOUGH: Radians = toRadians(1);
 /** A shorter glue line tears out. */
@@ -136,23 +139,20 @@ const SIZES: readonly FreeSize[] = [
     label: 'Tabs',
     kind: 'choice',
     default: 'inside',
-    help: 'Inside the V the tabs lie flat with the wings; outside they are folded under and add a layer.',
+    help: 'Inside the V the tabs lie flat with the wings; outside they are folded under and add a layer. Through slits they are glued on the other side of the leaves and do not show.',
     options: [
       { value: 'inside', label: 'inside the V' },
       { value: 'outside', label: 'outside the V' },
+      { value: 'slot', label: 'through slits in the leaves, inside the V' },
     ],
   },
   {
     name: 'outline',
     label: 'Outline',
-    kind: 'choice',
+    kind: 'outline',
     default: 'cap',
-    help: 'The figure’s outer edge between the glue lines and the top of the crest.',
-    options: [
-      { value: 'pointed', label: 'pointed' },
-      { value: 'upright', label: 'upright, square top' },
-      { value: 'cap', label: 'rounded cap' },
-    ],
+    help: 'The figure’s outer edge: a top that follows from the glue lines, or any shape with its middle on the crest.',
+    options: FIGURE_OUTLINES,
   },
 ];
 
@@ -174,7 +174,7 @@ export const vFold: Movement = {
         ? `a leaf only ${spoken(leastDepth(site))} deep has no room for a tab`
         : undefined,
   sizes: SIZES,
-  build({ sizes, id }, site) {
+  build({ sizes, id, outline }, site) {
     const sides = sidesOf({ sizes });
     const dir = sizes['direction'] === 'away' ? -1 : 1;
     const inside = sizes['tabSide'] !== 'outside';
@@ -186,8 +186,11 @@ export const vFold: Movement = {
     const apex: Point = [0, num(sizes, 'apex')];
 
     const tabs = [0, 1].map((i) => rayTab(sides[i]!, i === 0 ? 1 : -1, { length, width: tab, inside }));
-    const rims = [0, 1].map((i) => rim(sides[i]!.wing, i === 0 ? 1 : -1, length, crest, String(sizes['outline'])));
     const [tab1, tab2] = [tabs[0]!, tabs[1]!];
+    const own = { sides, tabs: [tab1, tab2], length, crest } as const;
+    const figure = String(sizes['outline']);
+    const { loop, top } = isOwnTop(figure) ? toppedFigure(own, figure) : shapedFigure(own, outline(figure));
+    const through = sizes['tabSide'] === 'slot';
     const tabFold: Fold = flipped ? 'mountain' : 'valley';
     // In a valley the closed wing goes on beyond its ray, so an inside tab lies flat with it; over a ridge it is the other way.
     const tabClosed = inside !== ridge ? 0 : flipped ? -Math.PI : Math.PI;
@@ -199,18 +202,22 @@ export const vFold: Movement = {
       stock: 'mechanism',
       faceUp: 'front up',
       because: 'crest, both wings and their tabs, cut as one',
-      outline: [[0, 0], ...tab1.loop, ...rims[0]!, [0, crest], ...[...rims[1]!].reverse(), ...[...tab2.loop].reverse()],
+      outline: loop,
       creases: [
-        crease({ id: 'crest', name: 'crest', from: [0, 0], to: [0, crest], fold: crestFold, closed: dir === 1 ? -Math.PI : Math.PI }),
+        crease({ id: 'crest', name: 'crest', from: [0, 0], to: [0, top], fold: crestFold, closed: dir === 1 ? -Math.PI : Math.PI }),
         crease({ id: 'first-ray', name: 'first tab crease', from: tab1.near, to: tab1.far, fold: tabFold, closed: tabClosed }),
         crease({ id: 'second-ray', name: 'second tab crease', from: tab2.near, to: tab2.far, fold: tabFold, closed: tabClosed }),
       ],
       zones: [tab1, tab2].map((t, i) => ({
         id: `${i === 0 ? 'first' : 'second'}-tab-glue`,
         kind: 'glue' as const,
-        face: flipped ? ('up' as const) : ('down' as const),
+        face: flipped !== through ? ('up' as const) : ('down' as const),
         outline: t.glue,
-        says: i === 0 ? 'glue first, on the line drawn on the leaf' : 'glue second, on its own line',
+        says: through
+          ? 'glue to the other side of the leaf, pushed through its slit'
+          : i === 0
+            ? 'glue first, on the line drawn on the leaf'
+            : 'glue second, on its own line',
       })),
       anchors: [
         { panel: 'first-wing', name: 'first wing', at: polar([0, 0], Math.min(length, crest) / 3, Math.PI / 2 - sides[0].wing / 2) },
@@ -226,9 +233,16 @@ export const vFold: Movement = {
         id: `${id}/${i === 0 ? 'first' : 'second'}-tab-bond`,
         name: `${i === 0 ? 'first' : 'second'} tab on the ${leaf.name}`,
         panel: `${id}/${i === 0 ? 'first' : 'second'}-tab`,
-        face: flipped ? 'up' : 'down',
+        face: flipped !== through ? 'up' : 'down',
         partner: leaf.panel,
-        partnerFace: leaf.face,
+        partnerFace: through ? otherFace(leaf.face) : leaf.face,
+        ...(through && {
+          atOnce: 'both tabs of the figure, through their slits',
+          flat: true as const,
+          says: [
+            'Push the tab through its slit from the inside, put the glue on it there, and fold it down on the other side of the leaf.',
+          ],
+        }),
         zone: `${i === 0 ? 'first' : 'second'}-tab-glue`,
         placement: composed(leaf.frame, rayPlacement(sides[i]!, { leafHand: hand, pieceHand: hand, dir, flipped, apex })),
       };
@@ -238,6 +252,7 @@ export const vFold: Movement = {
       bonds: [bond(0), bond(1)],
       edits: ([0, 1] as const).map((i) => ({
         leaf: i === 0 ? 1 : 0,
+        ...(through && { cuts: [slitOn(`${id}-slit-${i + 1}`, sides[i], i, tabs[i]!, dir, apex)] }),
         marks: [
           {
             id: `${id}-ray-${i + 1}`,
@@ -247,36 +262,33 @@ export const vFold: Movement = {
           },
         ],
       })),
-      measures: vFoldMeasures(sides, crest, site),
+      measures: vFoldMeasures(sides, top, site),
       tracked: [
         trackedAngle(
           { id: `${id}-crest-lean`, label: 'Crest from the fold' },
           [`${id}/first-wing`, [0, 1]],
           [site.leaves[1].panel, alongOn(site, dir)],
         ),
-        trackedHeight({ id: `${id}-crest-top`, label: 'Height of the crest' }, [`${id}/first-wing`, [0, crest]]),
+        trackedHeight({ id: `${id}-crest-top`, label: 'Height of the crest' }, [`${id}/first-wing`, [0, top]]),
       ],
     };
   },
 };
+
+const otherFace = (face: Face): Face => (face === 'up' ? 'down' : 'up');
+
+/** A slit on the ray, as long as the tab’s crease and a little more, so that the tab goes through without buckling. */
+function slitOn(id: string, side: Side, i: 0 | 1, { near, far }: RayTab, dir: 1 | -1, apex: Point): Cut {
+  const way = rayOnLeaf(side, i === 0 ? 1 : -1, dir);
+  const at = (distance: Mm): Point => polar(apex, distance, way);
+  return { id, from: at(Math.hypot(...near) - SLIT_EASE), to: at(Math.hypot(...far) + SLIT_EASE) };
+}
 
 /** The way of the V's point as a direction of the second leaf's piece. */
 function alongOn({ leaves }: FoldSite, dir: 1 | -1): Point {
   const { frame } = leaves[1];
   const [from, to] = [place([0, 0], frame), place([0, dir], frame)];
   return [to[0] - from[0], to[1] - from[1]];
-}
-
-/** Points of the outer edge between the ray's far end and the top of the crest, both left out. */
-function rim(wing: Radians, hand: 1 | -1, length: Mm, crest: Mm, outline: string): Point[] {
-  const [ex, ey] = [length * Math.sin(wing), length * Math.cos(wing)];
-  if (outline === 'pointed' || crest <= ey + 1) return [];
-  if (outline === 'upright') return [[hand * ex, crest]];
-  const steps = 18;
-  return Array.from({ length: steps - 1 }, (_, k): Point => {
-    const t = ((k + 1) / steps) * (Math.PI / 2);
-    return [hand * ex * Math.cos(t), ey + (crest - ey) * Math.sin(t)];
-  });
 }
 
 function vFoldMeasures([a, b]: readonly [Side, Side], crest: Mm, site: FoldSite): Measure[] {
