@@ -86,6 +86,28 @@ describe('step easel', () => {
   it('is posted folded the working way', () => {
     expect(evaluated(cardOn('step-easel', METRIC)).design.words.posting).toContain('foot toward the main fold');
   });
+
+  it.each(['film', 'mechanism'])(
+    'covers the back of its panel with a twin behind a strip of %s, edge on edge all the way',
+    (stripStock) => {
+      const card = evaluated(cardOn('step-easel', { ...METRIC, stripStock, twin: 'behind' }));
+      expect(failing(card)).toEqual([]);
+      const [panel, twin, strip] = ['panel', 'twin', 'strip'].map((id) => card.sheets.find(({ piece }) => piece.id === id)!);
+      expect([twin!.width, twin!.height]).toEqual([panel!.width, panel!.height]);
+      expect(strip!.piece.stock).toBe(stripStock);
+      for (const frame of card.motion.frames) {
+        // Back to back: what is left on the one is right on the other, feet together.
+        for (const [x, y] of panel!.outline) {
+          const front = at(card, 'panel/panel', [x, y], frame);
+          const back = at(card, 'twin/twin', [panel!.width - x, y], frame);
+          expect(Math.hypot(front[0] - back[0], front[1] - back[1], front[2] - back[2])).toBeLessThan(1e-6);
+        }
+      }
+      const order = card.closed.stack.order.map((body) => card.design.panels[body]!.id);
+      const place = (id: string): number => order.indexOf(id);
+      expect(Math.sign(place('panel/panel') - place('strip/strip'))).toBe(-Math.sign(place('twin/twin') - place('strip/strip')));
+    },
+  );
 });
 
 describe('half-turn stand', () => {

@@ -6,7 +6,7 @@ import type { Base, Measure } from '../contract.js';
 import { introduced } from '../introductions.js';
 import { depthSize, lengthSize, SPINE_SIZE } from '../common-sizes.js';
 import { LEAST_STOP, stopSizes, stopStrip } from '../easel/easel-parts.js';
-import { clearStrip, floatingPanel, profileOf, windowOf } from '../stepped/floating-panel.js';
+import { CARRYING_SIZES, clearStrip, floatingPanel, profileOf, windowOf } from '../stepped/floating-panel.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedTravel } from '../tracked.js';
 import { stepDrive } from '../stepped/step-drive.js';
@@ -97,12 +97,13 @@ export const stepEasel: Base = {
     },
     {
       name: 'stripInset',
-      label: 'Clear strip inside the edges by',
+      label: 'Strip inside the edges by',
       kind: 'length',
       default: 2,
       help: 'At both ends, so that it does not show past the card.',
       range: ({ sizes }) => ({ min: 0, max: Math.max(0, num(sizes, 'rail') - 8), because: 'the strip must be taped to both rails' }),
     },
+    ...CARRYING_SIZES,
     {
       name: 'panelClearance',
       label: 'Panel smaller than its window by',
@@ -180,7 +181,7 @@ export const stepEasel: Base = {
       ],
     });
     const strip = clearStrip(sizes, u2);
-    const panel = floatingPanel(sizes);
+    const panels = floatingPanel(sizes);
     const stopLength = num(sizes, 'stopLength');
     const stopped = stopStrip(
       'stop',
@@ -188,8 +189,8 @@ export const stepEasel: Base = {
       { panel: 'base/back-leaf', at: [depth + foot, (length - stopLength) / 2], face: 'down' },
     );
     return {
-      pieces: [piece, strip.piece, panel.piece, stopped.piece],
-      bonds: [...strip.bonds, panel.bond, stopped.bond],
+      pieces: [piece, strip.piece, ...panels.map((panel) => panel.piece), stopped.piece],
+      bonds: [...strip.bonds, ...panels.map((panel) => panel.bond), stopped.bond],
       // Under a short slope every fold is led, and the foot is in the air until it is set down.
       ...(staysLevel(profile)
         ? {
@@ -267,7 +268,7 @@ export const stepEasel: Base = {
         }),
         stiff({
           id: 'floating-panel',
-          name: 'the floating panel on its clear strip',
+          name: 'the floating panel on its strip',
           panel: 'strip/strip',
           held: 'held',
           length: length - 2 * rail,
