@@ -48,7 +48,7 @@ export function bentRows(design: Design, motion: Motion, told?: (share: number) 
   const claims = claimsOf(design, 'bends');
   return claims.map((claim, i) => {
     const row = flatRow(design, claim, FINE);
-    const count = motion.frames.length;
+    const count = motion.frames.length - 1;
     const report =
       (before: number) =>
       (done: number): void =>
