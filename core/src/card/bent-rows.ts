@@ -9,7 +9,7 @@ import type { Point } from '../plane/point.js';
 import { claimsOf, type Owned } from './draw.js';
 import type { Design } from './join.js';
 
-/** Cells of each panel, along and across: within 4 per cent of the energy of cells half as long up to three quarters of a turn. */
+/** Cells of each panel, along and across: up to an opening of 75° within 3 per cent of the energy that 8 × 12 of them have. */
 const FINE: SheetRow['cells'] = { along: 6, across: 8 };
 /** Enough for a small picture. */
 const COARSE: SheetRow['cells'] = { along: 4, across: 6 };
