@@ -6,10 +6,13 @@ import { frameBetween, poseOf } from '../linkage/motion.js';
 import { carry, carryDirection, dot, minus, norm, type Vec3 } from '../linkage/rigid.js';
 import { toDegrees, toRadians } from '../measure/units.js';
 import { leastBendRadius, type Stock } from '../supplies/stocks.js';
+import { foldFile } from '../format/fold.js';
+import { standingPicture } from '../format/standing-picture.js';
 import { barAndHingeAtRest } from '../testing/bar-and-hinge.js';
 import { cardWith, evaluated, stockById } from '../testing/evaluated.js';
 import { bentRows, nodesBetween, quickRows, type BentRow } from './bent-rows.js';
 import { bendSentences, readBend } from './bend-told.js';
+import { whatShows } from './what-shows.js';
 
 const SIZES = { width: 40, stripLength: 200, carrierLength: 200 };
 
@@ -194,6 +197,24 @@ describe('the middle of a carrier', () => {
       expect(said[3]).toMatch(/lift its middle fold/);
       expect(said.join(' ')).not.toMatch(/\d mm/);
     });
+  });
+
+  it('is not worked out where its ends are glued so that it never comes together, and then drawn nowhere on the way', () => {
+    const apart = evaluated(cardWith('twist-carrier', { ...SIZES, secondHalf: 'same' }, { depth: 105, length: 150 }));
+    expect(bentRows(apart.design, apart.motion)).toEqual([]);
+    const drawn = standingPicture(apart, 0.4).facets.map(({ panel }) => panel);
+    for (const panel of row.claim.panels) expect(drawn).not.toContain(panel);
+    for (const panel of row.claim.held) expect(drawn).toContain(panel);
+  });
+
+  it('is in no file and no list of what shows as a stiff panel on the way, and in all of them at both ends', () => {
+    const of = (faces: readonly { panel: string }[]): boolean => faces.some(({ panel }) => row.claim.panels.includes(panel));
+    const { half, open } = whatShows(evaluation.design, evaluation.motion, evaluation.closed);
+    expect([of(half.front), of(open.front)]).toEqual([false, true]);
+    const frames = foldFile(evaluation).file_frames;
+    const faces = (title: string) => frames.find(({ frame_title }) => frame_title === title)!.faces_vertices.length;
+    expect(faces('closed') - faces('half open')).toBe(2);
+    expect(faces('as it is put down')).toBe(faces('closed'));
   });
 
   it('is led evenly from frame to frame for showing', () => {

@@ -3,8 +3,9 @@ import { followBend, type BendPath } from '../bending/follow-bend.js';
 import { flatPanels, type Hold, type HeldEdge, type PanelStart, type SheetRow, type Stop } from '../bending/sheet.js';
 import { poseOf, type Frame, type Motion } from '../linkage/motion.js';
 import type { Pose } from '../linkage/kinematics.js';
-import { carry, carryDirection, type Vec3 } from '../linkage/rigid.js';
-import type { Radians } from '../measure/units.js';
+import { carry, carryDirection, minus, norm, type Vec3 } from '../linkage/rigid.js';
+import type { Mm, Radians } from '../measure/units.js';
+import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Point } from '../plane/point.js';
 import { claimsOf, type Owned } from './draw.js';
 import type { Design } from './join.js';
@@ -39,13 +40,34 @@ interface FlatRow {
   claim: Owned<BendingRow>;
 }
 
+/** How far the two sides of a row's inner folds miss each other in the closed and in the open card. */
+export function missedBy({ folds }: BendingRow, motion: Motion): { closed: Mm; open: Mm } {
+  const { linkage, frames } = motion;
+  const [closed, open] = [frames[0]!, frames[frames.length - 1]!].map((frame) => {
+    const pose = poseOf(motion, frame);
+    const missed = folds.slice(1, -1).flatMap((fold) => {
+      const { left, right, source } = linkage.hinges[linkage.hingeIndex.get(fold)!]!;
+      return [source.from, source.to].map(([x, y]) => norm(minus(carry(pose[left]!, x, y, 0), carry(pose[right]!, x, y, 0))));
+    });
+    return Math.max(...missed);
+  }) as [Mm, Mm];
+  return { closed, open };
+}
+
+/** Rows that come together at both ends: of another nobody knows how it would bend. */
+const rowsThatMeet = (design: Design, motion: Motion): Owned<BendingRow>[] =>
+  claimsOf(design, 'bends').filter((claim) => {
+    const { closed, open } = missedBy(claim, motion);
+    return Math.max(closed, open) <= CLOSING_PLAY;
+  });
+
 /**
  * Works out every row of panels of a card that bends, in every frame of its motion, once from the closed card on and once
- * from the open one. Takes seconds.
+ * from the open one. Takes seconds. A row that does not come together at both ends is left out.
  * @param told how much of it is done, 0 … 1
  */
 export function bentRows(design: Design, motion: Motion, told?: (share: number) => void): BentRow[] {
-  const claims = claimsOf(design, 'bends');
+  const claims = rowsThatMeet(design, motion);
   return claims.map((claim, i) => {
     const row = flatRow(design, claim, FINE);
     const count = motion.frames.length - 1;
@@ -73,7 +95,7 @@ export type QuickRow = Pick<BentRow, 'claim' | 'sheet' | 'handed' | 'opening'>;
 export function quickRows(design: Design, motion: Motion): readonly QuickRow[] {
   const known = QUICK.get(motion);
   if (known) return known;
-  const rows = claimsOf(design, 'bends').map((claim): QuickRow => {
+  const rows = rowsThatMeet(design, motion).map((claim): QuickRow => {
     const row = flatRow(design, claim, COARSE);
     return { claim, sheet: row.sheet, handed: row.handed, opening: openedFrom(design, motion, row) };
   });

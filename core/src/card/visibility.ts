@@ -1,4 +1,4 @@
-import { poseOf, type Frame, type Motion } from '../linkage/motion.js';
+import { poseOf, unplacedIn, type Frame, type Motion } from '../linkage/motion.js';
 import { carry, cross, dot, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
 import { areaOf, boxOf, type Area, type Box, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
@@ -50,7 +50,10 @@ export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard,
   const toward = unit(look === 'front' ? ahead : fromBehind(ahead, flat ? [0, 0, 0] : up));
   const right = unit(perpendicular(toward, up));
   const above = cross(toward, right);
-  const drawn = design.panels.map((panel, body) => drawnPanel(design, panel.area, pose[body]!, body, { toward, right, above }));
+  const unplaced = unplacedIn(motion, frame);
+  const drawn = design.panels.flatMap((panel, body) =>
+    unplaced.has(body) ? [] : [drawnPanel(design, panel.area, pose[body]!, body, { toward, right, above })],
+  );
   const all = boxOf(drawn.flatMap(({ area }) => area.outer));
   const [width, height] = [all.maxX - all.minX, all.maxY - all.minY];
   const cell = Math.max(width, height) / cells;

@@ -1,5 +1,5 @@
 import type { Evaluation } from '../evaluate.js';
-import { frameAt, poseOf, type Frame } from '../linkage/motion.js';
+import { frameAt, poseOf, unplacedIn, type Frame } from '../linkage/motion.js';
 import { carry, type Rigid, type Vec3 } from '../linkage/rigid.js';
 import { toDegrees } from '../measure/units.js';
 import { intersect, totalArea } from '../plane/boolean.js';
@@ -118,14 +118,17 @@ function flatFrame({ design }: Evaluation, piece: Piece): FoldFrame {
 
 function foldedFrame({ design, motion }: Evaluation, frame: Frame, title: string): FoldFrame {
   const pose = poseOf(motion, frame);
+  const unplaced = unplacedIn(motion, frame);
+  const placed = design.panels.filter((_, body) => !unplaced.has(body));
   const bodyOf = (panel: Panel): Rigid => pose[design.linkage.bodyOf.get(panel.id)!]!;
   const vertices = new Vertices();
-  const mesh = meshOf(design, allFaces(design.panels), frame.folds, (panel, [x, y]) => {
+  const mesh = meshOf(design, allFaces(placed), frame.folds, (panel, [x, y]) => {
     const p: Vec3 = carry(bodyOf(panel), x, y, 0);
     return vertices.indexOf(`${panel.piece.id} ${at(x, y)} ${at(...p)}`, [...p]);
   });
   return {
     frame_title: title,
+    ...(unplaced.size > 0 && { frame_description: 'Panels that bend on the way are left out: no stiff face shows where they are.' }),
     frame_classes: ['foldedForm'],
     frame_attributes: ['3D'],
     frame_unit: 'mm',

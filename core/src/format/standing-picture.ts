@@ -1,6 +1,6 @@
 import { quickRows } from '../card/bent-rows.js';
 import type { Evaluation } from '../evaluate.js';
-import { frameBetween, poseOf } from '../linkage/motion.js';
+import { frameBetween, poseOf, unplacedIn } from '../linkage/motion.js';
 import { carry, cross, dot } from '../linkage/rigid.js';
 import { boxOf, centroid, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
@@ -23,12 +23,13 @@ export interface StandingPicture {
 export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion' | 'closed'>, at?: number): StandingPicture {
   const { design, motion } = evaluation;
   const s = at ?? design.base.rest.at;
-  const pose = poseOf(motion, frameBetween(motion, s));
+  const frame = frameBetween(motion, s);
+  const pose = poseOf(motion, frame);
   const outlook = outlookOn(design.base.rest);
   const { toward } = outlook;
   // At both ends of the drive a panel that bends lies flat like any other.
-  const rows = s > 0 && s < 1 ? quickRows(design, motion) : [];
-  const bending = new Set(rows.flatMap(({ claim }) => claim.panels));
+  const bending = unplacedIn(motion, frame);
+  const rows = bending.size > 0 ? quickRows(design, motion) : [];
   const depths = design.panels.map((panel, body) => {
     const [x, y] = centroid(panel.area);
     return dot(carry(pose[body]!, x, y, 0), toward);
@@ -40,7 +41,7 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     const m = pose[body]!;
     const seen = (loop: Loop): Point[] => loop.map(([x, y]) => onPicture(carry(m, x, y, 0), outlook));
     const outer = seen(panel.area.outer);
-    if (!bending.has(panel.id)) corners.push(...outer);
+    if (!bending.has(body)) corners.push(...outer);
     return painted(design, panel, [outer, ...panel.area.holes.map(seen)], unit([m[2]!, m[6]!, m[10]!]), nearness(depths[body]!), outlook);
   });
   const cells = rows.flatMap((row) =>
@@ -52,7 +53,7 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
       return { item: { ...painted(design, panel, [loop], cell.normal, nearness(depth), outlook), bent: true as const }, depth };
     }),
   );
-  const order = paintingOrder(evaluation, pose, toward).filter((body) => !bending.has(design.panels[body]!.id));
+  const order = paintingOrder(evaluation, pose, toward).filter((body) => !bending.has(body));
   const leaves = new Set(rows.flatMap(({ claim }) => claim.before.map(({ panel }) => panel)));
   const behind = order.findLastIndex((body) => leaves.has(design.panels[body]!.id)) + 1;
   const { minX, minY, maxX, maxY } = boxOf(corners);

@@ -3,7 +3,7 @@ import { toRadians, type Mm, type Radians } from '../measure/units.js';
 import { foldInPose, poseAt, emptyPose, type Pose } from './kinematics.js';
 import { drivenHinges, targetsAt, type Schedule } from './schedule.js';
 import { LoopSolver } from './solver.js';
-import type { Linkage } from './structure.js';
+import { bendingBodies, type Linkage } from './structure.js';
 import type { SpanningTree } from './spanning-tree.js';
 
 /** Play of a creased and glued joint: a misfit up to this is no binding. */
@@ -143,6 +143,12 @@ export function poseOf(motion: Pick<Motion, 'linkage' | 'tree'>, frame: Frame): 
   POSES.set(frame, pose);
   return pose;
 }
+
+const NONE: ReadonlySet<number> = new Set();
+
+/** Panels whose place in a frame is not known from its folds: those that bend, but at both ends of the drive. */
+export const unplacedIn = ({ linkage }: Pick<Motion, 'linkage'>, { s }: Pick<Frame, 's'>): ReadonlySet<number> =>
+  s > 0 && s < 1 ? bendingBodies(linkage) : NONE;
 
 const POSES = new WeakMap<Frame, Pose>();
 

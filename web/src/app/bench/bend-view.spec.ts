@@ -142,6 +142,14 @@ describe('BendView', () => {
     expect(text()).toContain('could not be worked out');
   });
 
+  it('says nothing of how it bends of a row that does not come together', async () => {
+    await show(carrier({ width: 40 }));
+    await answer([]);
+    expect(text()).toContain('does not come together');
+    expect(fixture.nativeElement.querySelectorAll('table, progress')).toHaveLength(0);
+    expect(bent.marks()).toEqual([]);
+  });
+
   it('has nothing to ask of a card of which no panel bends', async () => {
     const outcome = evaluate(newCard({ id: 'c', name: 'c', base: { mechanism: 'folded-card', sizes: {} } }));
     if (!outcome.ok) throw new Error('refused');

@@ -64,6 +64,8 @@ const STEP = Math.PI / 12;
       } @empty {
         @if (bent.failed()) {
           <p role="status">How it bends could not be worked out.</p>
+        } @else if (bent.rows()) {
+          <p role="status">How it bends is not worked out, because it does not come together: the verdicts say where, and by how much.</p>
         } @else {
           <p role="status">Working out how it bends: {{ percent() }} %…</p>
           <progress [value]="bent.share()" max="1" aria-label="Worked out so far"></progress>
