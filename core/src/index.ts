@@ -9,6 +9,7 @@ export type { Face } from './sheet/piece.js';
 export { pieceDrawing, type DrawingRole, type Primitive } from './sheet/piece-drawing.js';
 export type { Panel, PanelHinge } from './sheet/panels.js';
 export type { Crease, Fold, Piece, StandsFor, Zone } from './sheet/piece.js';
+export { stackOpen, type ClosedStack } from './linkage/stacking.js';
 export { frameAt, frameBetween, poseOf, type Frame, type Motion } from './linkage/motion.js';
 export { carry, carryDirection, inverse, rigidIdentity, type Rigid, type Vec3 } from './linkage/rigid.js';
 export { CATALOGUE, mechanismById } from './mechanism/catalogue.js';

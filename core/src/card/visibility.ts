@@ -4,6 +4,7 @@ import { areaOf, boxOf, type Area, type Box, type Loop } from '../plane/outline.
 import type { Point } from '../plane/point.js';
 import { ScanLines } from '../plane/scan-line.js';
 import type { Face } from '../sheet/piece.js';
+import { stackAt } from '../linkage/stacking.js';
 import type { ClosedCard } from './closed-card.js';
 import { isClear } from '../supplies/stocks.js';
 import { stockOf } from './card-stocks.js';
@@ -51,16 +52,16 @@ export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard,
   const right = unit(perpendicular(toward, up));
   const above = cross(toward, right);
   const unplaced = unplacedIn(motion, frame);
-  const drawn = design.panels.flatMap((panel, body) =>
-    unplaced.has(body) ? [] : [drawnPanel(design, panel.area, pose[body]!, body, { toward, right, above })],
-  );
-  const all = boxOf(drawn.flatMap(({ area }) => area.outer));
-  const [width, height] = [all.maxX - all.minX, all.maxY - all.minY];
+  const all = design.panels.map((panel, body) => drawnPanel(design, panel.area, pose[body]!, body, { toward, right, above }));
+  const drawn = all.filter(({ body }) => !unplaced.has(body));
+  const box = boxOf(drawn.flatMap(({ area }) => area.outer));
+  const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
   const cell = Math.max(width, height) / cells;
-  const places = new Int32Array(drawn.length);
-  closed.stack.order.forEach((body, i) => (places[body] = i));
-  const asClosed = drawn.map(({ body, facing }) => facing > 0 === closed.stack.layers[body]!.faceUp);
-  const seen = countSeen(drawn, all, cell, places, asClosed);
+  const stack = stackAt(motion, closed.stack, frame.s);
+  const places = new Int32Array(all.length);
+  stack.order.forEach((body, i) => (places[body] = i));
+  const asPiled = all.map(({ body, facing }) => facing > 0 === stack.layers[body]!.faceUp);
+  const seen = countSeen(drawn, box, cell, places, asPiled);
   return drawn.flatMap(({ body, facing }): SeenFace[] => {
     const onPicture = seen.get(body) ?? 0;
     const area = Math.abs(facing) < 0.02 ? 0 : onPicture / Math.abs(facing);
@@ -114,17 +115,17 @@ const MOST_CROSSINGS = 4096;
 /**
  * How much of the picture each body shows, mm²: the picture is gone through line by line, on each line only the stretches
  * that a panel covers. At a point the nearest panel counts; of panels in one plane the higher one in the closed pile.
- * @param places where in the closed pile each body lies, from the bottom up
- * @param asClosed whether each body shows who looks the face that looks up in the closed card
+ * @param places where in the pile each body lies, from the bottom up
+ * @param asPiled whether each body shows who looks the face that looks up in that pile
  */
-function countSeen(drawn: readonly Drawn[], all: Box, cell: number, places: Int32Array, asClosed: readonly boolean[]): Map<number, number> {
+function countSeen(drawn: readonly Drawn[], all: Box, cell: number, places: Int32Array, asPiled: readonly boolean[]): Map<number, number> {
   const columns = Math.max(0, Math.ceil((all.maxX - all.minX - cell / 2) / cell));
   const depths = new Float64Array(columns);
   const fronts = new Int32Array(columns);
   const crossings = new Float64Array(MOST_CROSSINGS);
   const shown = drawn.filter(({ clear, facing }) => !clear && Math.abs(facing) >= 0.02);
   const lines = shown.map(({ area }) => new ScanLines(area));
-  const counts = new Float64Array(drawn.length);
+  const counts = new Float64Array(places.length);
   for (let y = all.minY + cell / 2; y < all.maxY; y += cell) {
     depths.fill(-Infinity);
     fronts.fill(-1);
@@ -141,7 +142,7 @@ function countSeen(drawn: readonly Drawn[], all: Box, cell: number, places: Int3
           const closer = here > depth + SAME_PLANE;
           const level = front >= 0 && Math.abs(here - depth) <= SAME_PLANE;
           const higher = level && places[body]! > places[front]!;
-          if (!closer && !(level && higher === asClosed[body])) continue;
+          if (!closer && !(level && higher === asPiled[body])) continue;
           fronts[column] = body;
           depths[column] = Math.max(here, depth);
         }

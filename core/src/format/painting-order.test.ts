@@ -14,9 +14,9 @@ function evaluated(i: number): Evaluation {
 }
 
 function orderOf(evaluation: Evaluation, toward: readonly [number, number, number]): string[] {
-  const { design, motion } = evaluation;
+  const { design, motion, closed } = evaluation;
   const pose = poseOf(motion, frameBetween(motion, design.base.rest.at));
-  return paintingOrder(evaluation, pose, toward).map((body) => design.panels[body]!.id);
+  return paintingOrder(design, closed.stack, pose, toward).map((body) => design.panels[body]!.id);
 }
 
 describe('the painting order of a thumbnail', () => {
@@ -33,6 +33,15 @@ describe('the painting order of a thumbnail', () => {
     expect(front.indexOf('base/base')).toBeLessThan(front.indexOf('stop/stop'));
     const behind = orderOf(evaluated(0), [-0.9, 0.1, 0.4]);
     expect(behind.indexOf('display/display')).toBeLessThan(behind.indexOf('base/strut'));
+  });
+
+  it('paints what lies flat open as it lies there: the strip on the leaves, all of the carrier on the strip', () => {
+    const map = evaluated(DEMO_CARDS.findIndex(({ id }) => id === 'the-foray-map'));
+    const order = standingPicture(map, 1).facets.map(({ panel }) => panel);
+    const last = (of: RegExp): number => order.findLastIndex((panel) => of.test(panel));
+    const first = (of: RegExp): number => order.findIndex((panel) => of.test(panel));
+    expect(last(/^base/)).toBeLessThan(first(/^map-strip/));
+    expect(last(/^map-strip/)).toBeLessThan(first(/^map-carrier/));
   });
 
   it('paints every panel once, inside its box', () => {

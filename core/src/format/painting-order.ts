@@ -1,5 +1,6 @@
 import type { Evaluation } from '../evaluate.js';
 import { carry, dot, type Rigid, type Vec3 } from '../linkage/rigid.js';
+import type { ClosedStack } from '../linkage/stacking.js';
 import { convexHull, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 
@@ -15,7 +16,7 @@ const TOUCH = 0.2;
  * panels share a plane and are ordered by the face they are glued to. Panels that do not cover each other on
  * the picture need no order; where order goes round in a circle, the one with the fewest before it is next.
  */
-export function paintingOrder({ design, closed }: Pick<Evaluation, 'design' | 'closed'>, pose: readonly Rigid[], toward: Vec3): number[] {
+export function paintingOrder(design: Evaluation['design'], stack: ClosedStack, pose: readonly Rigid[], toward: Vec3): number[] {
   const corners = design.panels.map((panel, body) => panel.area.outer.map(([x, y]) => carry(pose[body]!, x, y, 0)));
   const facing = pose.map((m): Vec3 => {
     const sign = Math.sign(m[2]! * toward[0] + m[6]! * toward[1] + m[10]! * toward[2]) || 1;
@@ -35,8 +36,8 @@ export function paintingOrder({ design, closed }: Pick<Evaluation, 'design' | 'c
     const up = pose[b]![2]! * facing[b]![0] + pose[b]![6]! * facing[b]![1] + pose[b]![10]! * facing[b]![2] > 0;
     return (bond.source.partnerFace === 'up') === up ? 1 : -1;
   };
-  // Panels in one plane lie as they do in the closed card.
-  const { touching, layers } = closed.stack;
+  // Panels in one plane lie as they do in the pile.
+  const { touching, layers } = stack;
   const over = new Map(touching.map(({ lower, upper }) => [`${upper} ${lower}`, 1]));
   const stackedOn = (a: number, b: number): number => {
     if (Math.abs(dot(facing[a]!, facing[b]!)) < PARALLEL) return 0;

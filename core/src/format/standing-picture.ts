@@ -2,6 +2,7 @@ import { quickRows } from '../card/bent-rows.js';
 import type { Evaluation } from '../evaluate.js';
 import { frameBetween, poseOf, unplacedIn } from '../linkage/motion.js';
 import { carry, cross, dot } from '../linkage/rigid.js';
+import { stackAt } from '../linkage/stacking.js';
 import { boxOf, centroid, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { bentCells, depthOf, paintedAmong } from './bent-facets.js';
@@ -53,7 +54,7 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
       return { item: { ...painted(design, panel, [loop], cell.normal, nearness(depth), outlook), bent: true as const }, depth };
     }),
   );
-  const order = paintingOrder(evaluation, pose, toward).filter((body) => !bending.has(body));
+  const order = paintingOrder(design, stackAt(motion, evaluation.closed.stack, s), pose, toward).filter((body) => !bending.has(body));
   const leaves = new Set(rows.flatMap(({ claim }) => claim.before.map(({ panel }) => panel)));
   const behind = order.findLastIndex((body) => leaves.has(design.panels[body]!.id)) + 1;
   const { minX, minY, maxX, maxY } = boxOf(corners);

@@ -50,13 +50,66 @@ const LEAST_OVERLAP = 0.5;
  * rest the side on which two panels are seen at several small openings decides, and must agree.
  */
 export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
+  const foldedOver = motion.linkage.hinges.map(({ source }) => source.crease.closed);
+  return stackFlat(motion, closed, { foldedOver, probes: nearlyClosed(motion), belowBent: () => 0 });
+}
+
+const OPEN = new WeakMap<Motion, { stack: ClosedStack | undefined }>();
+
+/**
+ * The same for the open card, where all of it lies flat again: what lies on what is not what it was closed. Worked out once
+ * for a motion; nothing where something stands.
+ */
+export function stackOpen(motion: Motion): ClosedStack | undefined {
+  const known = OPEN.get(motion);
+  if (known) return known.stack;
+  const open = motion.frames[motion.frames.length - 1]!;
+  const pose = poseOf(motion, open);
+  const lies = pose.every((m) => Math.abs(m[10]!) > 1 - FLAT && Math.abs(m[11]!) < FLAT_HEIGHT);
+  const probes = motion.frames.slice(-5, -1).map((frame) => poseOf(motion, frame));
+  const stack = lies
+    ? stackFlat(motion, open, { foldedOver: Array.from(open.folds), probes, belowBent: glueOrder(motion, pose) })
+    : undefined;
+  OPEN.set(motion, { stack });
+  return stack;
+}
+
+/** How panels that lie in one plane lie on each other at a point of the drive: as in the closed card, or as in the open one. */
+export const stackAt = (motion: Motion, closed: ClosedStack, s: number): ClosedStack => (s > 0.5 ? (stackOpen(motion) ?? closed) : closed);
+
+/** Panels within this of the ground's plane, by direction and by mm, lie flat. */
+const FLAT = 1e-6;
+const FLAT_HEIGHT: Mm = 1e-3;
+
+/** What is known of a flat pile besides where its panels lie. */
+interface FlatPile {
+  /** fold angles there, by hinge */
+  foldedOver: readonly number[];
+  /** poses on the way that leads there */
+  probes: readonly Pose[];
+  /** on which side of a panel another lies where either bends on that way: +1 when the second is above */
+  belowBent: (a: number, b: number) => number;
+}
+
+/** A sheet lies on what it is glued to, and on what that is glued to: all of it, where the pile lies spread out. */
+function glueOrder({ linkage: { panels, bonds } }: Motion, pose: Pose): (a: number, b: number) => number {
+  const pieces = [...new Set(panels.map(({ piece }) => piece.id))];
+  const of = (body: number): number => pieces.indexOf(panels[body]!.piece.id);
+  const pairs = bonds.map(({ a, b, source }): [number, number] => {
+    const partnerIsUnder = (source.partnerFace === 'up') === pose[b]![10]! > 0;
+    return partnerIsUnder ? [of(b), of(a)] : [of(a), of(b)];
+  });
+  const over = reach(pieces.length, pairs);
+  return (a, b) => Number(over.get(of(a))!.has(of(b))) - Number(over.get(of(b))!.has(of(a)));
+}
+
+function stackFlat(motion: Motion, closed: Frame, { foldedOver, probes, belowBent }: FlatPile): ClosedStack {
   const pose = poseOf(motion, closed);
   const layers = motion.linkage.panels.map((panel, body): Layer => {
     const toClosed = (loop: Loop): Loop => loop.map((p) => carryFlat(pose[body]!, p));
     return { body, area: { outer: toClosed(panel.area.outer), holes: panel.area.holes.map(toClosed) }, faceUp: pose[body]![10]! > 0 };
   });
-  const known = knownOrder(motion, layers);
-  const probes = nearlyClosed(motion);
+  const known = knownOrder(motion, layers, foldedOver);
   const touching: ClosedStack['touching'] = [];
   const crossings: ClosedStack['crossings'] = [];
   const boxes = layers.map(({ area }) => boxOf(area.outer));
@@ -64,7 +117,7 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
   const bending = bendingBodies(motion.linkage);
   // Where a bent panel is on the way tells nothing: it lies as its folds and what is glued to its neighbours say.
   const seenAt = (a: number, b: number, at: Point): Side =>
-    bending.has(a) || bending.has(b) ? 0 : separation(motion, pose, probes, [a, b], at);
+    bending.has(a) || bending.has(b) ? belowBent(a, b) : separation(motion, pose, probes, [a, b], at);
   for (let a = 0; a < layers.length; a++) {
     for (let b = a + 1; b < layers.length; b++) {
       if (apart(boxes[a]!, boxes[b]!)) continue;
@@ -82,16 +135,17 @@ export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
 type Side = number | 'both';
 
 /** +1 when b lies on a, from folds (a valley brings the other panel onto the upper face) and from glue. */
-function knownOrder(motion: Motion, layers: readonly Layer[]): Map<string, number> {
+function knownOrder(motion: Motion, layers: readonly Layer[], foldedOver: readonly number[]): Map<string, number> {
   const known = new Map<string, number>();
   const say = (lower: number, upper: number): void => {
     known.set(`${Math.min(lower, upper)}-${Math.max(lower, upper)}`, lower < upper ? 1 : -1);
   };
-  for (const { left, right, source } of motion.linkage.hinges) {
-    if (Math.abs(source.crease.closed) < 3) continue;
-    const rightIsUnder = source.crease.closed > 0 === layers[right]!.faceUp;
+  motion.linkage.hinges.forEach(({ left, right }, h) => {
+    const fold = foldedOver[h]!;
+    if (Math.abs(fold) < 3) return;
+    const rightIsUnder = fold > 0 === layers[right]!.faceUp;
     say(rightIsUnder ? right : left, rightIsUnder ? left : right);
-  }
+  });
   const glued = motion.linkage.bonds.map(({ a, b, source }) => {
     const partnerIsUnder = (source.partnerFace === 'up') === layers[b]!.faceUp;
     return partnerIsUnder ? { lower: b, upper: a } : { lower: a, upper: b };

@@ -1,4 +1,4 @@
-import { DEMO_CARDS, evaluate, frameBetween, poseOf, type Evaluation } from '@diptychon/core';
+import { DEMO_CARDS, evaluate, frameBetween, poseOf, stackOpen, type Evaluation } from '@diptychon/core';
 import { LayerGaps } from './layer-gaps';
 
 function evaluated(id: string): Evaluation {
@@ -16,7 +16,7 @@ const offsetsIn = (evaluation: Evaluation, frame: number): Record<string, number
 /** Offsets of all panels in a frame, every sheet drawn 1 mm thick. */
 function offsetsAt(evaluation: Evaluation, frame: Evaluation['motion']['frames'][number]): Record<string, number> {
   const { motion, design } = evaluation;
-  const gaps = new LayerGaps(evaluation, poseOf(motion, motion.frames[0]!));
+  const gaps = new LayerGaps(evaluation, poseOf(motion, motion.frames[0]!), evaluation.closed.stack);
   const found = gaps.offsets(
     poseOf(motion, frame),
     design.panels.map(() => 1),
@@ -46,5 +46,25 @@ describe('LayerGaps', () => {
         for (const panel of Object.keys(before!)) expect(Math.abs(before![panel]! - after![panel]!)).toBeLessThan(0.05);
       }
     }
+  });
+
+  it('lays a carrier on its strip and the strip on the leaves of a card that lies flat open, a sheet apart', () => {
+    const evaluation = evaluated('the-foray-map');
+    const { motion, design } = evaluation;
+    const open = poseOf(motion, motion.frames[60]!);
+    const gaps = new LayerGaps(evaluation, open, stackOpen(motion)!);
+    const offsets = gaps.offsets(
+      open,
+      design.panels.map(() => 1),
+    );
+    // Every panel lies inside up here: its offset is its height.
+    const height = (panel: RegExp): Set<number> => {
+      const bodies = design.panels.flatMap(({ id }, body) => (panel.test(id) ? [body] : []));
+      return new Set(bodies.map((body) => Math.round(offsets[body]! * open[body]![10]! * 1e3) / 1e3));
+    };
+    expect(height(/^base/)).toEqual(new Set([0]));
+    expect(height(/^map-strip.*triangle/)).toEqual(new Set([1]));
+    const carrier = [...height(/^map-carrier/)];
+    for (const leg of height(/^map-strip.*half/)) expect(Math.min(...carrier)).toBeGreaterThan(leg + 1 - 1e-3);
   });
 });

@@ -1,6 +1,6 @@
-import { carry, inverse, rigidIdentity, type Evaluation, type Rigid, type Vec3 } from '@diptychon/core';
+import { carry, inverse, rigidIdentity, type ClosedStack, type Evaluation, type Rigid, type Vec3 } from '@diptychon/core';
 
-/** Where two panels that lie on each other when closed share a point, in the coordinates of either. */
+/** Where two panels that lie on each other in a pile share a point, in the coordinates of either. */
 interface Contact {
   lower: number;
   upper: number;
@@ -10,7 +10,7 @@ interface Contact {
 
 /**
  * How far panels are drawn off their planes so that paper has room for paper. Motion knows no thickness:
- * panels that lie on each other share a plane. Each is moved along the closed pile's way up, by as much as
+ * panels that lie on each other share a plane. Each is moved along the pile's way up, by as much as
  * is missing between it and the one below; what has come apart by itself is not moved.
  */
 export class LayerGaps {
@@ -18,11 +18,11 @@ export class LayerGaps {
   private readonly order: readonly number[];
   private readonly way: readonly number[];
 
-  constructor({ closed, motion, design }: Evaluation, closedPose: readonly Rigid[]) {
-    const { stack } = closed;
+  /** @param stack the pile, and `pilePose` the panels’ places in it: of the closed card, or of one that lies flat open */
+  constructor({ motion, design }: Evaluation, pilePose: readonly Rigid[], stack: ClosedStack) {
     const local = (body: number, [x, y]: readonly [number, number]): Vec3 => {
       const home = rigidIdentity();
-      inverse(home, closedPose[body]!);
+      inverse(home, pilePose[body]!);
       return carry(home, x, y, 0);
     };
     // A card that cannot lie flat has no pile to speak of: only what is glued lies on each other.

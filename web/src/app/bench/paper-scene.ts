@@ -4,6 +4,7 @@ import {
   frameBetween,
   isClear,
   poseOf,
+  stackOpen,
   stockOf,
   type Evaluation,
   type Panel,
@@ -86,7 +87,7 @@ export class PaperScene {
   private sheets: Sheet[] = [];
   private readonly papers = new Papers();
   private readonly bentSheets: BentSheets;
-  private gaps: LayerGaps | undefined;
+  private gaps: { closed: LayerGaps; open: LayerGaps } | undefined;
   private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
   private framed = '';
@@ -167,7 +168,7 @@ export class PaperScene {
   build(evaluation: Evaluation): void {
     this.evaluation = evaluation;
     const { design } = evaluation;
-    this.gaps = new LayerGaps(evaluation, poseOf(evaluation.motion, evaluation.motion.frames[0]!));
+    this.gaps = gapsOf(evaluation);
     this.thickness = design.panels.map((panel) => Math.max(LEAST_DRAWN, caliperOf(design, panel.piece)));
     const before = new Map(this.sheets.map((sheet) => [sheet.panel, sheet]));
     this.sheets = design.panels.map((panel, body) => {
@@ -214,7 +215,7 @@ export class PaperScene {
     const pressed = Math.min(1, Math.max(0.05, frame.opening / PRESSED_BELOW));
     const pose = poseOf(motion, frame);
     const squeeze = design.panels.map(({ piece }) => (piece.thickness !== undefined ? pressed : 1));
-    const offsets = this.gaps!.offsets(
+    const offsets = (s > 0.5 ? this.gaps!.open : this.gaps!.closed).offsets(
       pose,
       this.thickness.map((t, body) => t * squeeze[body]!),
     );
@@ -399,6 +400,15 @@ function materialsOf(paper: string, clear: boolean): PaperMaterial[] {
   const lower = upper.clone();
   if (!clear) lower.color.multiplyScalar(OTHER_FACE);
   return [lower, upper];
+}
+
+/** Room between layers: as they lie closed, and on the way to a card that lies flat open as they lie there. */
+function gapsOf(evaluation: Evaluation): { closed: LayerGaps; open: LayerGaps } {
+  const { motion } = evaluation;
+  const { frames } = motion;
+  const closed = new LayerGaps(evaluation, poseOf(motion, frames[0]!), evaluation.closed.stack);
+  const stack = stackOpen(motion);
+  return { closed, open: stack ? new LayerGaps(evaluation, poseOf(motion, frames[frames.length - 1]!), stack) : closed };
 }
 
 function standing(up: readonly [number, number, number]): Quaternion {
