@@ -62,9 +62,12 @@ function readingOf(place: ScorePlace, sheet: CutSheet, board: Board, notation: N
   const first = scores[0]!;
   const off = first.secondOfSpine ? undefined : offKeptGroove(at, first.allowed, board);
   const extents = scores.map((score) => extentOf(score, sheet));
-  const parts = extents
-    .filter(({ across }) => !across)
-    .map(({ low, high }): [Mm, Mm] => (turned ? [sheet.height - high, sheet.height - low] : [low, high]));
+  const parts = endToEnd(
+    extents
+      .filter(({ across }) => !across)
+      .map(({ low, high }): [Mm, Mm] => (turned ? [sheet.height - high, sheet.height - low] : [low, high])),
+    sheet.height,
+  );
   const only = parts.map(([from, to]) => `from ${sayLength(from, notation)} to ${sayLength(to, notation)}`).join(' and ');
   const stops = extents.some(({ stopsAtCut }) => stopsAtCut) ? ', no further than the cut' : '';
   const edge: BlankEdge = turned !== (face === 'down') ? 'right edge' : 'left edge';
@@ -82,6 +85,17 @@ function readingOf(place: ScorePlace, sheet: CutSheet, board: Board, notation: N
     ...(off !== undefined && { offGroove: Math.abs(off) }),
     readings: [...scores.map((score) => read(score, edge, sheet)), ...again.map((score) => read(score, opposite, sheet))],
   };
+}
+
+/** Stretches that meet end to end are scored in one go; nothing where together they run right across. */
+function endToEnd(parts: readonly [Mm, Mm][], height: Mm): [Mm, Mm][] {
+  const joined: [Mm, Mm][] = [];
+  for (const [from, to] of [...parts].sort((a, b) => a[0] - b[0])) {
+    const last = joined[joined.length - 1];
+    if (last && from < last[1] + TOUCHES) last[1] = Math.max(last[1], to);
+    else joined.push([from, to]);
+  }
+  return joined.filter(([from, to]) => from > TOUCHES || to < height - TOUCHES);
 }
 
 function read(score: Score, edge: BlankEdge, sheet: CutSheet): LineReading {

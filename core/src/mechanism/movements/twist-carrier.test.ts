@@ -4,7 +4,8 @@ import type { Evaluation } from '../../evaluate.js';
 import type { Frame } from '../../linkage/motion.js';
 import { along, dot, minus, norm, type Vec3 } from '../../linkage/rigid.js';
 import { benchSteps } from '../../plan/bench-steps.js';
-import { at, evaluated, failing, finding, measure, refused } from '../../testing/evaluated.js';
+import { scoreRuns } from '../../plan/score-runs.js';
+import { at, boardById, evaluated, failing, finding, measure, refused } from '../../testing/evaluated.js';
 import { card, LEAF, LENGTH, stepAt } from '../../testing/folded-card-with.js';
 import { twistCarrier } from './twist-carrier.js';
 
@@ -214,6 +215,16 @@ describe('a twist carrier', () => {
       expect(norm(minus(heights[0]!, other))).toBeLessThan(1e-5);
       expect(frame.opening).toBeCloseTo(turned.motion.frames[i]!.opening, 9);
     });
+  });
+
+  it('has its middle folds scored in one go, from end to end of the strip', () => {
+    const evaluation = evaluated(twistOf(SETS.metric));
+    const strip = evaluation.sheets.find(({ piece }) => piece.id === 'twist-strip')!;
+    const [run, ...others] = scoreRuns(strip, boardById('five-mm-300'), 'mm');
+    expect(others).toEqual([]);
+    const line = run!.readings.filter(({ scores }) => scores.some(({ id }) => /middle/.test(id)));
+    expect(line.map(({ at: x, parts }) => [x, parts])).toEqual([[20, []]]);
+    expect(line[0]!.words).not.toMatch(/only/);
   });
 
   it('is glued with the card flat open: both triangles at once, then one half of each leg', () => {
