@@ -34,15 +34,8 @@ const widthOf = (sizes: Sizes, easel: SizeItem): Mm => Math.min(num(easel, 'disp
  * edge on, and on the base of the easel behind as far as that reaches.
  */
 export function wholeStrip(sizes: Sizes, index: number): WholeStrip {
-  const all = items(sizes, 'easels');
-  const easel = all[index]!;
-  const [high, flap, strut, base, back] = ['displayHeight', 'flap', 'strut', 'base', 'back'].map((name) => num(easel, name)) as [
-    Mm,
-    Mm,
-    Mm,
-    Mm,
-    Mm,
-  ];
+  const easel = items(sizes, 'easels')[index]!;
+  const [high, flap, strut, base] = [num(easel, 'displayHeight'), num(easel, 'flap'), num(easel, 'strut'), num(easel, 'base')];
   const [id, own, width] = [`easel-${index + 1}`, `easel ${index + 1}`, widthOf(sizes, easel)];
   const { x, drawn } = panelStrip(width, [
     {
@@ -61,16 +54,8 @@ export function wholeStrip(sizes: Sizes, index: number): WholeStrip {
     { panel: 'tab', name: `${own}, base`, width: base },
   ]);
   const [footFold, backFold] = [x[1]!, x[3]!];
-  const inside = TAB_CLEARANCE;
   const covered = Math.min(flap, high);
-  // On the base of the easel behind as far as that reaches and is as wide, on the board beyond.
-  const behind = all[index - 1];
-  const shared = behind ? Math.min(base, num(behind, 'back') + num(behind, 'base') - back) : 0;
-  const onBehind = behind && shared >= LEAST_SHARED ? { width: Math.min(width, widthOf(sizes, behind)), length: shared } : undefined;
-  const boardFrom = onBehind ? shared + TAB_CLEARANCE : TAB_CLEARANCE;
-  const onBoard = base - boardFrom >= LEAST_SHARED || !onBehind;
-  const aside = (sizes: Sizes, wide: Mm): Mm => (num(sizes, 'width') - wide) / 2;
-  const says = 'glue with the back fold on its line, the base to the front';
+  const places = placesOfBase(sizes, index);
   const piece = blankPiece({
     id,
     name: `Easel ${index + 1}`,
@@ -82,76 +67,93 @@ export function wholeStrip(sizes: Sizes, index: number): WholeStrip {
         id: 'display-glue',
         kind: 'glue',
         face: 'down',
-        outline: rectangle(high - covered + inside, inside, covered - 2 * inside, width - 2 * inside),
+        outline: rectangle(high - covered + TAB_CLEARANCE, TAB_CLEARANCE, covered - 2 * TAB_CLEARANCE, width - 2 * TAB_CLEARANCE),
         says: 'glue to the flap, clear of both folds',
       },
-      ...(onBehind
-        ? [
-            {
-              id: 'behind-glue',
-              kind: 'glue' as const,
-              face: 'down' as const,
-              outline: rectangle(backFold + inside, (width - onBehind.width) / 2 + 1, onBehind.length - inside - 1, onBehind.width - 2),
-              says,
-            },
-          ]
-        : []),
-      ...(onBoard
-        ? [
-            {
-              id: 'tab-glue',
-              kind: 'glue' as const,
-              face: 'down' as const,
-              outline: rectangle(backFold + boardFrom, 1, base - boardFrom - 1, width - 2),
-              says,
-            },
-          ]
-        : []),
+      ...places.map((place) => ({
+        id: place.zone,
+        kind: 'glue' as const,
+        face: 'down' as const,
+        outline: rectangle(backFold + place.from, (width - place.width) / 2 + 1, place.to - place.from - 1, place.width - 2),
+        says: 'glue with the back fold on its line, the base to the front',
+      })),
     ],
     ...drawn,
   });
-  const bonds: Bond[] = [
-    {
-      id: `${id}-display-on-flap`,
-      name: `display on the flap of ${own}`,
-      panel: `${id}/display`,
-      face: 'down',
-      partner: `${id}/flap`,
-      partnerFace: 'down',
-      zone: 'display-glue',
-      placement: { to: [2 * high, 0], turn: 0, flipped: true },
-      made: 'on the table',
-      says: ['Fold the display right over onto the flap and press it down there, its edges level with those of the flap.'],
-    },
-  ];
-  if (onBehind) {
-    const other = wholeStripSpan(behind!);
-    bonds.push({
-      id: `${id}-on-${index}`,
-      name: `base of ${own} on the base of easel ${index}`,
-      panel: `${id}/tab`,
-      face: 'down',
-      partner: `easel-${index}/tab`,
-      partnerFace: 'up',
+  const onFlap: Bond = {
+    id: `${id}-display-on-flap`,
+    name: `display on the flap of ${own}`,
+    panel: `${id}/display`,
+    face: 'down',
+    partner: `${id}/flap`,
+    partnerFace: 'down',
+    zone: 'display-glue',
+    placement: { to: [2 * high, 0], turn: 0, flipped: true },
+    made: 'on the table',
+    says: ['Fold the display right over onto the flap and press it down there, its edges level with those of the flap.'],
+  };
+  const down = places.map((place): Bond => ({
+    id: `${id}-${place.zone}`,
+    name: `base of ${own} on the ${place.name}`,
+    panel: `${id}/tab`,
+    face: 'down',
+    partner: place.panel,
+    partnerFace: 'up',
+    zone: place.zone,
+    placement: shifted([place.backEdge - backFold, place.aside]),
+    ...(places.length > 1 && { atOnce: `base of ${own}` }),
+  }));
+  return { piece, bonds: [onFlap, ...down], footFold, backFold, width };
+}
+
+/** A stretch of a base that is glued down, from its back edge on, and what it lies on. */
+interface PlaceOfBase {
+  zone: string;
+  name: string;
+  panel: string;
+  from: Mm;
+  to: Mm;
+  /** of the glue, along the fold */
+  width: Mm;
+  /** where the base’s back edge and its lower side lie on that piece */
+  backEdge: Mm;
+  aside: Mm;
+}
+
+/** On the base of the easel behind as far as that reaches and is as wide, on the board beyond. */
+function placesOfBase(sizes: Sizes, index: number): PlaceOfBase[] {
+  const all = items(sizes, 'easels');
+  const [easel, behind] = [all[index]!, all[index - 1]];
+  const [base, back, width] = [num(easel, 'base'), num(easel, 'back'), widthOf(sizes, easel)];
+  const shared = behind ? Math.min(base, num(behind, 'back') + num(behind, 'base') - back) : 0;
+  const places: PlaceOfBase[] = [];
+  if (behind && shared >= LEAST_SHARED) {
+    const wide = widthOf(sizes, behind);
+    places.push({
       zone: 'behind-glue',
-      placement: shifted([other + back - num(behind!, 'back') - backFold, aside(sizes, width) - aside(sizes, widthOf(sizes, behind!))]),
-      ...(onBoard && { atOnce: `base of ${own}` }),
+      name: `base of easel ${index}`,
+      panel: `easel-${index}/tab`,
+      from: TAB_CLEARANCE,
+      to: shared - 0.5,
+      width: Math.min(width, wide),
+      backEdge: wholeStripSpan(behind) + back - num(behind, 'back'),
+      aside: (wide - width) / 2,
     });
   }
-  if (onBoard) {
-    bonds.push({
-      id: `${id}-on-board`,
-      name: `base of ${own} on the board`,
-      panel: `${id}/tab`,
-      face: 'down',
-      partner: 'board/board',
-      partnerFace: 'up',
+  const from = places.length > 0 ? shared + TAB_CLEARANCE : TAB_CLEARANCE;
+  if (places.length === 0 || base - from >= LEAST_SHARED) {
+    places.push({
       zone: 'tab-glue',
-      placement: shifted([back - backFold, aside(sizes, width)]),
-      ...(onBehind && { atOnce: `base of ${own}` }),
+      name: 'board',
+      panel: 'board/board',
+      from,
+      to: base,
+      width,
+      backEdge: back,
+      aside: (num(sizes, 'width') - width) / 2,
     });
   }
-  return { piece, bonds, footFold, backFold, width };
+  return places;
 }
 
 /** Where the back fold of an easel's strip lies on it. */

@@ -11,9 +11,7 @@ import {
   type Group,
   type Side,
 } from 'three';
-
-/** The other face of a sheet is as much darker here as elsewhere. */
-const OTHER_FACE = 0.74;
+import { edgeLine, OTHER_FACE } from './papers';
 
 /** One row as it is drawn: both faces of a surface, and a line round it. */
 interface BentSheet {
@@ -91,7 +89,7 @@ export class BentSheets {
     ];
     const rim = new BufferGeometry();
     rim.setAttribute('position', new BufferAttribute(new Float32Array(3 * round.length), 3));
-    const line = new LineLoop(rim, new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 }));
+    const line = new LineLoop(rim, edgeLine());
     const drawn = [face(surface, colour, FrontSide, 1), face(surface, colour, BackSide, OTHER_FACE), line];
     for (const object of drawn) this.card.add(object);
     return { row, surface, rim, round, drawn };

@@ -16,7 +16,6 @@ import {
   Box3,
   BufferGeometry,
   DirectionalLight,
-  DoubleSide,
   EdgesGeometry,
   ExtrudeGeometry,
   Group,
@@ -25,8 +24,6 @@ import {
   LineSegments,
   Matrix4,
   Mesh,
-  MeshLambertMaterial,
-  MeshStandardMaterial,
   Path,
   PCFShadowMap,
   PerspectiveCamera,
@@ -40,16 +37,12 @@ import {
 } from 'three';
 import { BentSheets } from './bent-sheets';
 import { drawingPlace } from './drawing-place';
+import { Papers, paperOf, type PaperMaterial } from './papers';
 import { LayerGaps } from './layer-gaps';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 
 export type ViewName = 'stand' | 'side' | 'above';
 
-/** Paper colours by what a piece is for. */
-const PAPER: Record<string, string> = { base: '#efe4cb', mechanism: '#e2a544', display: '#b9c79a', film: '#cfe0e6', stop: '#8c6f56' };
-/** The other face of a sheet is told apart by how dark it is, not by its hue. */
-const OTHER_FACE = 0.74;
-const MARKED = '#c2492c';
 /** Sheets drawn thinner than this vanish at arm's length. */
 const LEAST_DRAWN = 0.45;
 
@@ -174,7 +167,7 @@ export class PaperScene {
     this.sheets = design.panels.map((panel, body) => {
       const known = before.get(panel.id);
       before.delete(panel.id);
-      const paper = PAPER[panel.piece.stock] ?? '#efe4cb';
+      const paper = paperOf(panel.piece.stock);
       return this.laid(known, panel, this.thickness[body]!, paper, isClear(stockOf(design, panel.piece)));
     });
     for (const sheet of before.values()) this.remove(sheet);
@@ -195,7 +188,7 @@ export class PaperScene {
     this.bentSheets.take(
       (rows ?? []).map((row) => {
         const { piece } = design.panels[design.linkage.bodyOf.get(row.claim.panels[0]!)!]!;
-        return { row, colour: PAPER[piece.stock] ?? '#efe4cb' };
+        return { row, colour: paperOf(piece.stock) };
       }),
       closing,
     );
@@ -354,25 +347,6 @@ interface Sheet {
   line: LineSegments<EdgesGeometry, LineBasicMaterial>;
 }
 
-type PaperMaterial = MeshLambertMaterial | MeshStandardMaterial;
-
-/** Papers of all colours, made once: a material that is thrown away takes its drawing program with it, and the next one waits. */
-class Papers {
-  readonly line = new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 });
-  private readonly made = new Map<string, PaperMaterial[]>();
-
-  of(paper: string, clear: boolean, marked: boolean): PaperMaterial[] {
-    const key = `${paper}/${clear}/${marked}`;
-    const known = this.made.get(key);
-    if (known) return known;
-    const materials = materialsOf(paper, clear);
-    if (marked) for (const material of materials) material.emissive.set(MARKED);
-    for (const material of materials) material.emissiveIntensity = 0.55;
-    this.made.set(key, materials);
-    return materials;
-  }
-}
-
 /** Divides what is drawn of a sheet: its lower face, its edges, its upper face. They come as lower, upper, edges. */
 function partFaces(geometry: ExtrudeGeometry): void {
   const [faces, edges] = geometry.groups;
@@ -381,25 +355,6 @@ function partFaces(geometry: ExtrudeGeometry): void {
   geometry.addGroup(faces!.start, one, 0);
   geometry.addGroup(faces!.start + one, one, 1);
   geometry.addGroup(edges!.start, edges!.count, 1);
-}
-
-/** Of the lower face, and of the upper face with the edges. Paper is matt; only what is clear shines. */
-function materialsOf(paper: string, clear: boolean): PaperMaterial[] {
-  const upper = clear
-    ? new MeshStandardMaterial({
-        color: paper,
-        roughness: 0.2,
-        metalness: 0,
-        side: DoubleSide,
-        transparent: true,
-        opacity: 0.3,
-        depthWrite: false,
-      })
-    : // Pushed back a little, so that the lines along its edges are drawn whole.
-      new MeshLambertMaterial({ color: paper, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
-  const lower = upper.clone();
-  if (!clear) lower.color.multiplyScalar(OTHER_FACE);
-  return [lower, upper];
 }
 
 /** Room between layers: as they lie closed, and on the way to a card that lies flat open as they lie there. */
