@@ -1,12 +1,23 @@
 import { toRadians } from '../../measure/units.js';
 import { rectangle } from '../../plane/outline.js';
+import type { Point } from '../../plane/point.js';
 import { blankPiece } from '../../sheet/piece.js';
 import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
 import { introduced } from '../introductions.js';
 import { depthSize, lengthSize, SPINE_SIZE } from '../common-sizes.js';
 import { LEAST_STOP, stopSizes, stopStrip } from '../easel/easel-parts.js';
-import { CARRYING_SIZES, clearStrip, floatingPanel, profileOf, windowOf } from '../stepped/floating-panel.js';
+import { CARRYING_SIZES, clearStrip, floatingPanel } from '../stepped/floating-panel.js';
+import {
+  hangingGap,
+  hangingHeight,
+  PANEL_SIZES,
+  panelBelow,
+  profileOf,
+  takesTread,
+  WINDOW_SIZES,
+  windowOf,
+} from '../stepped/step-window.js';
 import { num, type Sizes } from '../sizes.js';
 import { trackedAngle, trackedTravel } from '../tracked.js';
 import { stepDrive } from '../stepped/step-drive.js';
@@ -67,34 +78,7 @@ export const stepEasel: Base = {
           'folded the working way the foot lies depth − 2 × (riser + upper riser) from the main fold, which may not be less than 0, and a back slope of 12 mm must be left',
       }),
     },
-    {
-      name: 'rail',
-      label: 'Rail',
-      kind: 'length',
-      default: ({ sizes }) => Math.min(14, Math.round(num(sizes, 'length') * 0.15)),
-      help: 'What is left of the front on both sides of its window.',
-      range: ({ sizes }) => ({
-        min: 6,
-        max: num(sizes, 'length') / 2 - 8,
-        because: 'narrower rails tear, and the window must be 16 mm wide',
-      }),
-    },
-    {
-      name: 'windowBelow',
-      label: 'Window below the upper riser',
-      kind: 'length',
-      default: ({ sizes }) => Math.round(num(sizes, 'tread') * 0.4),
-      help: 'How far the window reaches into the tread.',
-      range: ({ sizes }) => ({ min: 0, max: num(sizes, 'tread') - 3, because: '3 mm of the tread must be left at its front' }),
-    },
-    {
-      name: 'windowAbove',
-      label: 'Window above the upper riser',
-      kind: 'length',
-      default: ({ sizes }) => Math.round(profileOf(sizes).slope * 0.3),
-      help: 'How far the window reaches into the back slope.',
-      range: ({ sizes }) => ({ min: 0, max: profileOf(sizes).slope - 6, because: '6 mm of the slope must be left at the main fold' }),
-    },
+    ...WINDOW_SIZES,
     {
       name: 'stripInset',
       label: 'Strip inside the edges by',
@@ -104,21 +88,7 @@ export const stepEasel: Base = {
       range: ({ sizes }) => ({ min: 0, max: Math.max(0, num(sizes, 'rail') - 8), because: 'the strip must be taped to both rails' }),
     },
     ...CARRYING_SIZES,
-    {
-      name: 'panelClearance',
-      label: 'Panel smaller than its window by',
-      kind: 'length',
-      default: 2,
-      help: 'On every side.',
-      range: ({ sizes }) => {
-        const across = num(sizes, 'windowBelow') + num(sizes, 'upperRiser') + num(sizes, 'windowAbove');
-        return {
-          min: 0.5,
-          max: Math.min(across, num(sizes, 'length') - 2 * num(sizes, 'rail')) / 2 - 4,
-          because: 'a larger panel rubs in its window, and a much smaller one is no panel',
-        };
-      },
-    },
+    ...PANEL_SIZES,
     {
       name: 'lean',
       label: 'Lean of the risers',
@@ -172,8 +142,13 @@ export const stepEasel: Base = {
         },
       ],
       anchors: [
-        { panel: 'riser', name: 'riser', at: [u1 / 2, length / 2] },
-        { panel: 'tread', name: 'tread', at: [u1 + 1, length / 2] },
+        { panel: 'riser', name: 'riser', at: [Math.min(u1, window.x) / 2, length / 2] },
+        ...(takesTread(sizes)
+          ? [
+              { panel: 'tread', name: 'near rail of the tread', at: [(u1 + u2) / 2, rail / 2] as Point },
+              { panel: 'far-tread', name: 'far rail of the tread', at: [(u1 + u2) / 2, length - rail / 2] as Point },
+            ]
+          : [{ panel: 'tread', name: 'tread', at: [u1 + 1, length / 2] as Point }]),
         { panel: 'near-rail', name: 'near rail of the upper riser', at: [(u2 + u3) / 2, rail / 2] },
         { panel: 'far-rail', name: 'far rail of the upper riser', at: [(u2 + u3) / 2, length - rail / 2] },
         { panel: 'slope', name: 'back slope', at: [depth - 2, length / 2] },
@@ -203,7 +178,7 @@ export const stepEasel: Base = {
         : { touches: [], couplings: [] }),
       ground: 'base/back-leaf',
       closedOutline: rectangle(depth, 0, depth, length),
-      schedule: stepDrive(profile, lean),
+      schedule: stepDrive(profile, lean, takesTread(sizes)),
       rest: {
         at: 1,
         up: [0, 0, -1],
@@ -249,7 +224,14 @@ export const stepEasel: Base = {
           hinge: 'base/main-fold',
           name: 'main fold',
           lower: ['base/back-leaf'],
-          upper: ['base/slope', 'base/near-rail', 'base/far-rail', 'base/tread', 'base/riser'],
+          upper: [
+            'base/slope',
+            'base/near-rail',
+            'base/far-rail',
+            'base/tread',
+            ...(takesTread(sizes) ? ['base/far-tread'] : []),
+            'base/riser',
+          ],
           depth,
           length,
           spined: sizes['spine'] === 'auto',
@@ -280,8 +262,8 @@ export const stepEasel: Base = {
           id: 'floating-panel',
           name: 'the floating panel',
           panel: 'panel/panel',
-          reach: Math.max(num(sizes, 'windowBelow'), num(sizes, 'windowAbove')) - num(sizes, 'panelClearance'),
-          opening: Math.max(num(sizes, 'windowBelow'), num(sizes, 'windowAbove')),
+          reach: Math.max(panelBelow(sizes), num(sizes, 'windowAbove') - num(sizes, 'panelClearance')),
+          opening: Math.max(window.below, num(sizes, 'windowAbove')),
           mend: { size: 'panelClearance', label: 'clearance of the panel', value: 2 },
         }),
       ],
@@ -337,13 +319,33 @@ function stepMeasures(sizes: Sizes): Measure[] {
       workingSlack(profile),
       'slope − upper riser + tread − riser: every part folded back over the one before',
     ),
-    mm('windowAcross', 'Window across', window.across, 'the upper riser and what the window takes of tread and slope'),
+    mm(
+      'windowAcross',
+      'Window across',
+      window.across,
+      takesTread(sizes)
+        ? 'the upper riser, the tread, and what the window takes of riser and slope'
+        : 'the upper riser and what the window takes of tread and slope',
+    ),
     mm('windowAlong', 'Window along', window.along, 'the length less both rails'),
+    ...(takesTread(sizes) ? hangingMeasures(sizes) : []),
     mm(
       'decorationInside',
       'Free of the edges',
       EDGE_MARGIN,
       'what is raised on the panel stays this far inside, so that it clears its window',
     ),
+  ];
+}
+
+function hangingMeasures(sizes: Sizes): Measure[] {
+  return [
+    mm(
+      'hangingGap',
+      'Panel behind the riser',
+      hangingGap(sizes),
+      'tread × sin(lean); what is glued between them takes its thickness from it',
+    ),
+    mm('hangingHeight', 'Panel over the table', hangingHeight(sizes), '(riser − how far it hangs) × sin(lean): its lower edge'),
   ];
 }

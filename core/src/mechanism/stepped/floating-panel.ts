@@ -1,28 +1,10 @@
 import { shifted } from '../../plane/placement.js';
-import type { Mm } from '../../measure/units.js';
 import { rectangle } from '../../plane/outline.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 import type { Bond } from '../../linkage/structure.js';
 import { num, type PlainSize, type Sizes } from '../sizes.js';
-import type { StepProfile } from './step-profile.js';
-
-/** Lengths of a step easel's front from its sizes. */
-export const profileOf = (sizes: Sizes): StepProfile => {
-  const [riser, tread, upperRiser] = [num(sizes, 'riser'), num(sizes, 'tread'), num(sizes, 'upperRiser')];
-  return { riser, tread, upperRiser, slope: num(sizes, 'depth') - riser - tread - upperRiser };
-};
-
-/** Where the window of a step easel lies on its front, and how large it is. */
-export function windowOf(sizes: Sizes): { x: Mm; across: Mm; along: Mm } {
-  const { riser, tread, upperRiser } = profileOf(sizes);
-  const below = num(sizes, 'windowBelow');
-  return {
-    x: riser + tread - below,
-    across: below + upperRiser + num(sizes, 'windowAbove'),
-    along: num(sizes, 'length') - 2 * num(sizes, 'rail'),
-  };
-}
+import { panelBelow, takesTread, windowOf } from './step-window.js';
 
 /** Whether the strip that carries the panel is of card: it is seen, but it is stiffer and takes any glue. */
 const ofCard = (sizes: Sizes): boolean => sizes['stripStock'] === 'mechanism';
@@ -97,11 +79,12 @@ export function clearStrip(sizes: Sizes, u2: number): { piece: Piece; bonds: Bon
 /** The panel, a little smaller than its window, its back on the strip; where wished its twin on the strip's other side. */
 export function floatingPanel(sizes: Sizes): { piece: Piece; bond: Bond }[] {
   const window = windowOf(sizes);
-  const [clearance, below] = [num(sizes, 'panelClearance'), num(sizes, 'windowBelow')];
-  const [width, height] = [window.along - 2 * clearance, window.across - 2 * clearance];
-  const from = Math.max(1, below - clearance + 1);
+  const clearance = num(sizes, 'panelClearance');
+  const below = panelBelow(sizes);
+  const [width, height] = [window.along - 2 * clearance, below + num(sizes, 'upperRiser') + num(sizes, 'windowAbove') - clearance];
+  const from = Math.max(1, below + 1);
   const glue = rectangle(2, from, width - 4, Math.max(2, Math.min(num(sizes, 'upperRiser') - 2, height - from - 1)));
-  const [x, y] = [clearance - below, num(sizes, 'rail') - num(sizes, 'stripInset') + clearance];
+  const [x, y] = [-below, num(sizes, 'rail') - num(sizes, 'stripInset') + clearance];
   const verb = ofCard(sizes) ? 'glue' : 'tape';
   const made = (
     id: string,
@@ -135,7 +118,12 @@ export function floatingPanel(sizes: Sizes): { piece: Piece; bond: Bond }[] {
     made(
       'panel',
       'Floating panel',
-      { faceUp: 'picture up, foot at the bottom', because: 'its window less the clearance on every side' },
+      {
+        faceUp: 'picture up, foot at the bottom',
+        because: takesTread(sizes)
+          ? 'its window less the clearance at the sides and the top, and as far below the tread as it hangs'
+          : 'its window less the clearance on every side',
+      },
       `${verb} to the ${stripName(sizes)} only${twin ? '' : '; cover its back with a twin'}`,
       { partnerFace: 'up', placement: { to: [x, y + width], turn: -Math.PI / 2, flipped: false } },
     ),

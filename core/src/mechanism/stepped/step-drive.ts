@@ -10,12 +10,24 @@ const OPENED_WIDE = toRadians(115);
  * From folded the working way to standing. With a long slope the tread stays level and the foot on the table
  * all the way: one fold leads. Under a shorter one the risers cannot pass upright, so it is handled as by
  * hand: the front is opened wide, the steps are unfolded, and it is set down on its foot.
+ * @param treadCut whether the window takes the whole tread
  */
-export function stepDrive(profile: StepProfile, lean: number): Schedule {
-  return staysLevel(profile) ? levelDrive(profile, lean) : liftedDrive(slopeRise(profile, lean), lean);
+export function stepDrive(profile: StepProfile, lean: number, treadCut: boolean): Schedule {
+  return staysLevel(profile) ? levelDrive(profile, lean, treadCut) : liftedDrive(slopeRise(profile, lean), lean, treadCut);
 }
 
-function levelDrive(profile: StepProfile, lean: number): Schedule {
+/**
+ * How the steps' folds begin beyond the window: a fold that it cuts in two turns alike on both sides of it.
+ * @param treadCut whether it cuts all three, else only those at both sides of the upper riser
+ */
+const beyondWindow = (folds: Record<'top' | 'tread-back' | 'tread-front', number>, treadCut: boolean): Record<string, number> => ({
+  'base/top+base/far-rail': folds.top,
+  ...(treadCut
+    ? { 'base/tread-back+base/far-tread': folds['tread-back'], 'base/tread-front+base/riser': folds['tread-front'] }
+    : { 'base/tread-back+base/tread': folds['tread-back'] }),
+});
+
+function levelDrive(profile: StepProfile, lean: number, treadCut: boolean): Schedule {
   const foldAt = Math.PI + (lean - Math.PI) * START_AT;
   const rise = slopeRise(profile, foldAt);
   return {
@@ -26,15 +38,14 @@ function levelDrive(profile: StepProfile, lean: number): Schedule {
     begin: {
       'base/main-fold': rise - Math.PI,
       'base/top': -(foldAt + rise),
-      'base/top+base/far-rail': -(foldAt + rise),
       'base/tread-front': -foldAt,
-      'base/tread-back+base/tread': foldAt,
+      ...beyondWindow({ top: -(foldAt + rise), 'tread-back': foldAt, 'tread-front': -foldAt }, treadCut),
     },
     opening: { hinge: 'base/tread-back', atZero: Math.PI, perFold: -1 },
   };
 }
 
-function liftedDrive(rise: number, lean: number): Schedule {
+function liftedDrive(rise: number, lean: number, treadCut: boolean): Schedule {
   const wide = Math.max(OPENED_WIDE, rise);
   const lead = (hinge: string, start: number, end: number) => ({ hinge: `base/${hinge}`, start, end });
   const folds = { top: -(lean + rise), 'tread-back': lean, 'tread-front': -lean };
@@ -52,7 +63,7 @@ function liftedDrive(rise: number, lean: number): Schedule {
       { name: 'set it down on its foot', from: 0.8, to: 1, targets: [lead('main-fold', wide - Math.PI, rise - Math.PI)] },
     ],
     startAt: 0.8,
-    begin: { 'base/top+base/far-rail': folds.top, 'base/tread-back+base/tread': lean },
+    begin: beyondWindow(folds, treadCut),
     opening: { hinge: 'base/main-fold', atZero: Math.PI, perFold: -1 },
   };
 }
