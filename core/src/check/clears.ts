@@ -1,5 +1,7 @@
 import { caliperOf } from '../card/card-stocks.js';
 import { eachPose, JOINT_SLACK } from '../linkage/motion.js';
+import type { Pose } from '../linkage/kinematics.js';
+import { lifted, liftsOf } from '../linkage/lifts.js';
 import { bendingBodies, type Linkage } from '../linkage/structure.js';
 import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
 import { boxOf, convexHull, type Box, type Loop } from '../plane/outline.js';
@@ -32,6 +34,17 @@ export const clears: Check = ({ design, motion }) => {
   const boxes = new Float64Array(6 * panels.length);
   const found: Verdict[] = [];
   const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
+  const lifts = liftsOf(linkage, (body) => panels[body]!.piece.thickness);
+  /**
+   * How deep two panels cross at the height at which foam holds them, where it holds one higher than the other. The motion
+   * takes foam as no higher than card: what slides over a raised part would cross it there, and what leans against its edge here.
+   */
+  const depthLifted = (a: number, b: number, slack: number, pose: Pose): number => {
+    const apartBy = lifts.filter(({ bodies }) => bodies.includes(a) !== bodies.includes(b));
+    if (apartBy.length === 0) return Infinity;
+    const here = lifted(pose, apartBy);
+    return crossingDepth(solidOf(panels[a]!, hulls[a]!, here[a]!), solidOf(panels[b]!, hulls[b]!, here[b]!), slack);
+  };
   for (const { frame, pose } of eachPose(motion)) {
     if (frame.opening < NEARLY_CLOSED || frame.misfit > JOINT_SLACK) continue;
     for (let body = 0; body < panels.length; body++) boxInto(boxes, 6 * body, flat[body]!, pose[body]!);
@@ -43,7 +56,9 @@ export const clears: Check = ({ design, motion }) => {
       const slack = Math.min(slacks[a]! + slacks[b]! + 0.05, 0.6);
       const [poseA, poseB] = [pose[a]!, pose[b]!];
       if (oneSided(flat[a]!, poseA, poseB, slack) || oneSided(flat[b]!, poseB, poseA, slack)) continue;
-      const depth = crossingDepth(solid(a), solid(b), slack);
+      const asDrawn = crossingDepth(solid(a), solid(b), slack);
+      if (asDrawn === 0) continue;
+      const depth = Math.min(asDrawn, depthLifted(a, b, slack, pose));
       if (depth === 0) continue;
       const key = ofBoth(panels[a]!.id, panels[b]!.id);
       const known = firstHit.get(key);

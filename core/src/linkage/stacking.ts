@@ -2,7 +2,7 @@ import { CLOSING_PLAY } from '../supplies/limits.js';
 import { intersect, totalArea } from '../plane/boolean.js';
 import { clippedTo, isSimple } from '../plane/convex.js';
 import { areaContains, boxOf, centroid, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
-import type { Mm } from '../measure/units.js';
+import { toRadians, type Mm } from '../measure/units.js';
 import { distance, type Point } from '../plane/point.js';
 import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
 import type { Frame, Motion } from './motion.js';
@@ -44,6 +44,8 @@ interface Contact {
 /** Edges that overlap by less are edge on edge: paper and creases give as much when the card is pressed flat. */
 const LEAST_WIDTH: Mm = CLOSING_PLAY;
 const LEAST_OVERLAP = 0.5;
+/** An opening up to which the side on which a panel is seen tells how it will lie. */
+const NEARLY_CLOSED = toRadians(12);
 
 /**
  * Finds which panel lies on which in the closed card. Glued faces and folds say it outright; for the
@@ -156,8 +158,11 @@ function knownOrder(motion: Motion, layers: readonly Layer[], foldedOver: readon
   return known;
 }
 
+/** The first poses after the closed one: further on, where a drive of many phases hurries, a foot may have left what it lay on. */
 function nearlyClosed(motion: Motion): Pose[] {
-  return motion.frames.slice(1, 5).map((frame) => poseOf(motion, frame));
+  const first = motion.frames.slice(1, 5);
+  const near = first.filter(({ opening }) => opening <= NEARLY_CLOSED);
+  return (near.length > 0 ? near : first.slice(0, 1)).map((frame) => poseOf(motion, frame));
 }
 
 function apart(a: Box, b: Box): boolean {

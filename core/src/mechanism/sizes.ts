@@ -193,10 +193,11 @@ function filled(free: readonly FreeSize[], given: Sizes, context: Surroundings, 
     const value = given[size.name];
     const here = { ...context, sizes };
     if (size.kind === 'list') {
-      const items = itemsOf(size, value, here);
-      // Sizes of an entry may depend on its neighbours, so the list is at hand while it is filled in.
+      // Sizes of an entry may depend on its neighbours, so the list is at hand while it is filled in: filled up to where it is.
+      const items = [...itemsOf(size, value, here)];
       const within = { ...here, sizes: { ...sizes, [size.name]: items } };
-      sizes[size.name] = items.map((item, index) => fillItem(size, item, index, within));
+      for (const [index, item] of items.entries()) items[index] = fillItem(size, item, index, within);
+      sizes[size.name] = items;
     } else sizes[size.name] = isOfKind(size, value) ? value : presetOf(size, here);
   }
   return sizes;

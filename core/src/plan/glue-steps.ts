@@ -29,7 +29,12 @@ export function glueSteps(evaluation: Evaluation, workshop: Workshop): BenchStep
 
 const pieceOf = ({ design }: Evaluation, { a }: BondJoint) => design.panels[a]!.piece;
 
-const isStop = (evaluation: Evaluation, bond: BondJoint): boolean => pieceOf(evaluation, bond).thickness !== undefined;
+const isRaised = (evaluation: Evaluation, bond: BondJoint): boolean => pieceOf(evaluation, bond).thickness !== undefined;
+
+/** Raised stock that carries nothing is there for a foot to rest against. */
+const isStop = (evaluation: Evaluation, bond: BondJoint): boolean =>
+  isRaised(evaluation, bond) &&
+  !evaluation.design.linkage.bonds.some((other) => other !== bond && (other.a === bond.a || other.b === bond.a));
 
 function glueStep(evaluation: Evaluation, workshop: Workshop, bonds: readonly BondJoint[], last: boolean): BenchStep {
   const { sheets } = evaluation;
@@ -73,7 +78,7 @@ function glueStep(evaluation: Evaluation, workshop: Workshop, bonds: readonly Bo
     readings: [],
     glues: bonds.map((bond) => bond.id),
     picture: flat(sheet, { face: source.face, zones: zones.map((zone) => zone.id), scores: sheet.scores.map((s) => s.id) }),
-    cautions: stop ? [GLUE, FOAM] : onFilm ? [] : [GLUE],
+    cautions: isRaised(evaluation, bonds[0]!) ? [GLUE, FOAM] : onFilm ? [] : [GLUE],
     ...(setMinutes > 0 && { dryMinutes: setMinutes }),
   };
 }

@@ -1,9 +1,8 @@
-import { chordsAt, laidDown, longestChord, mirroredAt } from '../../plane/chords.js';
+import { chordsAt, longestChord, mirroredAt } from '../../plane/chords.js';
 import { boxOf, type Area, type Loop } from '../../plane/outline.js';
-import type { Point } from '../../plane/point.js';
-import { fitted, SHAPE_OPTIONS } from '../../plane/shapes.js';
-import { blankPiece, type Crease, type Fold } from '../../sheet/piece.js';
-import type { Bond } from '../../linkage/structure.js';
+import { SHAPE_OPTIONS } from '../../plane/shapes.js';
+import type { Mark } from '../../sheet/piece.js';
+import type { Mm } from '../../measure/units.js';
 import type { Base, BuildContext, Measure } from '../contract.js';
 import { introduced } from '../introductions.js';
 import {
@@ -13,23 +12,30 @@ import {
   stopRange,
   stopSizes,
   stopStrip,
-  strutRise,
   triangleMeasures,
   type EaselSides,
 } from '../easel/easel-parts.js';
-import { hungFront } from '../easel/hung-front.js';
-import type { Mm } from '../../measure/units.js';
-import { num, type Sizes } from '../sizes.js';
+import { basePanel, coverPanel, hungEasel, mirrorPoint, raisedInTurn, sidesOfHung, type HungShape } from '../easel/hung-easel.js';
+import {
+  coverLayers,
+  heightUnderLayers,
+  HUNG_SET_SIZES,
+  hungFootThickness,
+  hungHeight,
+  hungSetMeasures,
+  hungShapes,
+  hungStop,
+  lastOf,
+  nestedOn,
+  waitsAt,
+} from '../easel/hung-set.js';
+import { items, num, type Sizes } from '../sizes.js';
 import { trackedAngle } from '../tracked.js';
 import { mm } from '../measures.js';
-import { meeting, closing } from '../../claim/claims.js';
+import { meeting } from '../../claim/claims.js';
 
-/** Scores are drawn this far past a cut edge, so that they surely reach it. */
-const PAST_EDGE = 0.01;
-
-/** On the grid of outline arithmetic (10⁻⁶ mm), so that a half and its mirror image meet exactly at the fold. */
-const hingeHeight = (sizes: Sizes): number => Math.round((num(sizes, 'size') - num(sizes, 'chord')) * 1e6) / 1e6;
-const sidesOf = (sizes: Sizes): EaselSides => ({ strut: hingeHeight(sizes) / 2, foot: hingeHeight(sizes) / 2 });
+const sidesOf = (sizes: Sizes): EaselSides => sidesOfHung(hungHeight(sizes, 0));
+const sizeOfLast = (sizes: Sizes): Mm => num(lastOf(sizes) === 0 ? sizes : items(sizes, 'set')[lastOf(sizes) - 1]!, 'size');
 
 /** Any outline, cut across a fold so that a chord of it remains as the hinge. */
 export const easelShape: Base = {
@@ -74,170 +80,130 @@ export const easelShape: Base = {
       name: 'stopDistance',
       label: 'Stop from the fold',
       kind: 'length',
-      default: ({ sizes }) => hingeHeight(sizes) / 2,
+      default: ({ sizes }) => hungHeight(sizes, 0) / 2,
       help: 'From the fold to the side of the stop where the foot rests. Nearer leans steeper.',
-      range: ({ sizes }) => stopRange(sidesOf(sizes), hingeHeight(sizes)),
+      range: ({ sizes }) => stopRange(sidesOf(sizes), hungHeight(sizes, 0)),
     },
+    ...HUNG_SET_SIZES,
     ...stopSizes(
-      ({ sizes }) => num(sizes, 'size') * 0.5,
-      ({ sizes }) => hingeHeight(sizes) - num(sizes, 'stopDistance'),
-    ),
+      ({ sizes }) => sizeOfLast(sizes) * 0.5,
+      ({ sizes }) => hungHeight(sizes, lastOf(sizes)) - hungStop(sizes, lastOf(sizes)),
+    ).map(heightUnderLayers),
   ],
   build(context) {
-    const { sizes, baseCaliper, displayCaliper } = context;
-    const high = hingeHeight(sizes);
-    const upright = fitted(context.outline(String(sizes['outline'])), num(sizes, 'size'));
-    const lying = laidDown(upright);
-    const { maxY: wide } = boxOf(lying);
-    const score = high / 2;
-    const stop = num(sizes, 'stopDistance');
-    const sides = sidesOf(sizes);
-    const { body, lower, strut, scores, folds } = hungFront(lying, high, score);
-    const foot = lowestPoint(lying);
-    const coverFoot: Point = [foot[1], foot[0]];
-    const zones = lower.map((part) => part.glue);
-    const base = blankPiece({
-      id: 'base',
-      name: 'Card',
-      stock: 'base',
-      faceUp: 'inside up',
-      outline: body.outer,
-      windows: body.holes.map((hole, k) => ({ id: `gap-${k + 1}`, outline: hole })),
-      because: 'the shape below its fold, twice, foot to foot',
-      creases: [
-        ...hungScores('front-score', 'front score', scores, score, 'valley', 0, 2),
-        ...hungScores('main-fold', 'main fold', folds, high, 'valley', Math.PI, 1),
-      ],
-      marks: [{ id: 'stop-line', from: [high + stop, 0], to: [high + stop, wide], says: 'the stop begins here' }],
-      zones: strut.map((part, i) => ({
-        id: `strut-free-${i + 1}`,
-        kind: 'keep-clear' as const,
-        face: 'down' as const,
-        outline: part.outline,
-        says: 'no glue here: the cover only lies on the upper part of the front',
-      })),
-      anchors: [
-        ...lower.map((part, i) => ({ panel: panelName('front-lower', i), name: 'lower part of the front', at: part.at })),
-        ...strut.map((part, i) => ({ panel: panelName('strut', i), name: 'upper part of the front', at: part.at })),
-        { panel: 'base', name: 'base', at: mirrorPoint(lower[0]!.at, high) },
-      ],
-    });
-    const cover = blankPiece({
-      id: 'cover',
-      name: 'Cover',
-      stock: 'display',
-      faceUp: 'picture up',
-      outline: upright,
-      because: 'the whole shape: it hides the flat top where the fold is',
-      zones: zones.map((zone, i) => ({
-        id: `cover-glue-${i + 1}`,
-        kind: 'glue' as const,
-        face: 'down' as const,
-        outline: laidDown(zone),
-        says: 'glue to the lower part of the front only, short of the middle score',
-      })),
-      anchors: [{ panel: 'cover', name: 'cover', at: [lower[0]!.at[1], lower[0]!.at[0]] }],
-    });
-    const glued = zones.map((zone, i): Bond => ({
-      id: i === 0 ? 'cover-on-front' : `cover-on-front-${i + 1}`,
-      name: 'cover on the lower part of the front',
-      panel: 'cover/cover',
-      face: 'down',
-      partner: `base/${panelName('front-lower', i)}`,
-      partnerFace: 'down',
-      zone: `cover-glue-${i + 1}`,
-      placement: { to: [0, 0], turn: -Math.PI / 2, flipped: true },
-    }));
-    const stopped = stopOnLeaf(context, body, high + stop);
-    const lean = easelLean(sides.strut, sides.foot, stop);
+    const { sizes } = context;
+    const shapes = hungShapes(context);
+    const [first, last] = [shapes[0]!, lastOf(sizes)];
+    const { high } = first;
+    const stops = shapes.map((_, index) => hungStop(sizes, index));
+    const nested = shapes.slice(1).map((_, i) => nestedOn(context, shapes, i + 1));
+    const easels = shapes.map((shape, index) => hungEasel(shape, index, nested[index]?.marks ?? [stopLine(shape, stops[index]!)]));
+    const layers = shapes.flatMap((_, index) => coverLayers(context, shapes, index));
+    const stopped = stopOnLeaf(context, shapes[last]!, last);
+    const lean = easelLean(shapes[last]!.high / 2, shapes[last]!.high / 2, stops[last]!);
+    const { foot } = easels[last]!;
+    const beyond = mirrorPoint(first.foot, high);
     return {
-      pieces: [base, cover, stopped.piece],
-      bonds: [...glued, stopped.bond],
-      touches: [{ id: 'foot-on-base', panel: 'cover/cover', at: coverFoot, on: 'base/base' }],
-      ground: 'base/base',
-      closedOutline: mirroredAt(lying, high),
-      schedule: {
-        phases: [
-          {
-            name: 'raise the display',
-            from: 0,
-            to: 1,
-            targets: [{ hinge: 'base/main-fold', start: Math.PI, end: Math.PI - strutRise(sides, stop) }],
-          },
-        ],
-        startAt: 0.6,
-        opening: { hinge: 'base/main-fold', atZero: Math.PI, perFold: -1 },
-      },
+      pieces: [
+        ...easels.flatMap(({ base, cover }, index) => [...(index === 0 ? [] : [nested[index - 1]!.foam]), base, cover]),
+        ...layers.map(({ piece }) => piece),
+        stopped.piece,
+      ],
+      bonds: [
+        ...easels.flatMap(({ bonds }, index) => [...bonds, ...(nested[index - 1]?.bonds ?? [])]),
+        ...layers.map(({ bond }) => bond),
+        stopped.bond,
+      ],
+      touches: easels.map(({ touch }) => touch),
+      ground: basePanel(0),
+      closedOutline: mirroredAt(first.lying, high),
+      schedule: raisedInTurn(
+        easels.map(({ folds, scores }, i) => ({
+          folds,
+          scores,
+          sides: sidesOfHung(shapes[i]!.high),
+          stop: stops[i]!,
+          waits: waitsAt(sizes, i, nested[i]),
+        })),
+      ),
       sides: { fold: 'the top', free: 'the foot' },
       rest: {
         ...EASEL_POSE,
-        says: 'the base on the table, the foot against the stop',
+        says:
+          easels.length === 1
+            ? 'the base on the table, the foot against the stop'
+            : 'the base on the table, each foot under the edge in front of it, the last against its stop',
         stop: {
-          foot: 'cover/cover',
-          footEdge: [coverFoot, coverFoot],
+          foot: foot.panel,
+          footEdge: [foot.at, foot.at],
           height: num(sizes, 'stopHeight'),
-          footThickness: baseCaliper + displayCaliper,
+          footThickness: hungFootThickness(context),
           lean,
         },
       },
-      measures: shapeMeasures(sizes, sides, body, high),
-      tracked: [trackedAngle({ id: 'lean', label: 'Lean from the table' }, ['cover/cover', [0, 1]], ['base/base', [-1, 0]])],
+      measures: [...shapeMeasures(sizes, first), ...hungSetMeasures(context, nested)],
+      tracked: easels.map((_, i) =>
+        trackedAngle(
+          {
+            id: i === 0 ? 'lean' : `lean${i + 1}`,
+            label: i === 0 && easels.length === 1 ? 'Lean from the table' : `Lean of easel ${i + 1}`,
+          },
+          [coverPanel(i), [0, 1]],
+          [basePanel(0), [-1, 0]],
+        ),
+      ),
       openHeight: { label: 'Height when standing', because: 'the top of the cover over the table' },
       claims: [
         meeting({
           id: 'feet',
           name: 'the foot of the front and the foot of the base',
-          a: { panel: 'cover/cover', from: coverFoot, to: coverFoot },
-          b: { panel: 'base/base', from: mirrorPoint(foot, high), to: mirrorPoint(foot, high) },
+          a: { panel: coverPanel(0), from: easels[0]!.foot.at, to: easels[0]!.foot.at },
+          b: { panel: basePanel(0), from: beyond, to: beyond },
         }),
-        closing({
-          hinge: 'base/main-fold',
-          name: 'main fold',
-          lower: ['base/base'],
-          upper: [...strut.map((_, i) => `base/${panelName('strut', i)}`), ...lower.map((_, i) => `base/${panelName('front-lower', i)}`)],
-          depth: high,
-          length: wide,
-          spined: false,
-          spineSize: '',
-        }),
+        ...easels.map(({ claim }) => claim),
       ],
+      ...(easels.length > 1 && {
+        words: {
+          settingUp: [
+            ...easels.map((_, i) =>
+              i === last
+                ? `Raise easel ${i + 1} and set its foot against its stop.`
+                : `Raise easel ${i + 1} until it is nearly upright, its foot close to its fold, and hold it.`,
+            ),
+            ...easels
+              .slice(0, last)
+              .map((_, i) => `Let easel ${i + 1} down and push its foot in under the raised edge of easel ${i + 2}.`)
+              .reverse(),
+          ],
+        },
+      }),
     };
   },
 };
 
-const loopsOf = ({ outer, holes }: Area): Loop[] => [outer, ...holes];
-const panelName = (name: string, i: number): string => (i === 0 ? name : `${name}-${i + 1}`);
-const mirrorPoint = ([x, y]: Point, at: number): Point => [2 * at - x, y];
+const stopLine = ({ high, wide }: HungShape, stop: Mm): Mark => ({
+  id: 'stop-line',
+  from: [high + stop, 0],
+  to: [high + stop, wide],
+  says: 'the stop begins here',
+});
 
-function lowestPoint(lying: Loop): Point {
-  const least = Math.min(...lying.map(([x]) => x));
-  const feet = lying.filter(([x]) => x < least + 1e-6).map(([, y]) => y);
-  return [least, (Math.min(...feet) + Math.max(...feet)) / 2];
-}
-
-/** A score across a shape: one crease for every stretch of material it crosses, all in one line. */
-function hungScores(id: string, name: string, stretches: readonly [Mm, Mm][], x: Mm, fold: Fold, closed: number, perMm: number): Crease[] {
-  return stretches.map(([from, to], i) => ({
-    id: panelName(id, i),
-    name,
-    from: [x, from - PAST_EDGE],
-    to: [x, to + PAST_EDGE],
-    fold,
-    closed,
-    ease: 0,
-    standsFor: { size: 'size', perMm },
-  }));
-}
-
-/** A stop in the middle of the longest stretch of base where it goes. */
-function stopOnLeaf({ sizes }: BuildContext, body: Area, x: number) {
+/** A stop in the middle of the longest stretch of the last base where it goes. */
+function stopOnLeaf({ sizes }: BuildContext, { high, front }: HungShape, index: number) {
   const width = num(sizes, 'stopWidth');
   const length = num(sizes, 'stopLength');
-  const [from, to] = longestChord(loopsOf(body), x + width / 2) ?? [0, length];
-  return stopStrip('stop', { width, length, height: num(sizes, 'stopHeight') }, { panel: 'base/base', at: [x, (from + to - length) / 2] });
+  const x = high + hungStop(sizes, index);
+  const [from, to] = longestChord(loopsOf(front.body), x + width / 2) ?? [0, length];
+  return stopStrip(
+    'stop',
+    { width, length, height: num(sizes, 'stopHeight') },
+    { panel: basePanel(index), at: [x, (from + to - length) / 2] },
+  );
 }
 
-function shapeMeasures(sizes: Sizes, sides: EaselSides, body: Area, high: number): Measure[] {
+const loopsOf = ({ outer, holes }: Area): Loop[] => [outer, ...holes];
+
+function shapeMeasures(sizes: Sizes, { front: { body }, high }: HungShape): Measure[] {
   const hinge = chordsAt(loopsOf(body), high).reduce((sum, [from, to]) => sum + to - from, 0);
   const { maxX, minX, minY, maxY } = boxOf(body.outer);
   return [
@@ -246,6 +212,6 @@ function shapeMeasures(sizes: Sizes, sides: EaselSides, body: Area, high: number
     mm('hingeLength', 'Length of the hinge', hinge, 'the chords of the shape where the fold cuts it'),
     mm('openLength', 'Flat outline, foot to foot', maxX - minX, 'the shape below its fold, twice'),
     mm('openWidth', 'Flat outline, across', maxY - minY, 'the shape’s own width below the fold'),
-    ...triangleMeasures(sides, num(sizes, 'stopDistance'), num(sizes, 'size')),
+    ...triangleMeasures(sidesOfHung(high), num(sizes, 'stopDistance'), num(sizes, 'size')),
   ];
 }

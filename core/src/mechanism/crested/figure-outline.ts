@@ -54,10 +54,23 @@ export function shapedFigure({ sides, tabs, length, crest }: FigureSizes, shape:
   const turns = Array.from({ length: 13 }, (_, i): Radians => Math.PI / 2 - sides[0].wing + ((sides[0].wing + sides[1].wing) * i) / 12);
   const between: Loop = [[0, 0], ...turns.map((turn) => polar([0, 0], reach, turn))];
   const figure = largest(intersect([plain(largest(unite([plain(laid), plain(joining)])))], [plain(between)]));
-  const loop = largest(unite([plain(figure), ...tabs.map((tab) => plain(tab.loop))]));
+  const loop = largest(unite([plain(figure), ...tabs.map((tab) => plain(reachingIn(tab)))]));
   const [, top] = chordsAt([loop], 0).reduce((lowest, chord) => (chord[0] < lowest[0] ? chord : lowest));
   return { loop, top };
 }
+
+/** A tab and a hair of the wing beside it: two edges on one slanted line may miss each other by their last digit. */
+function reachingIn({ loop, near, far, outer }: RayTab): Loop {
+  const along: Point = [far[0] - near[0], far[1] - near[1]];
+  const side = Math.sign(along[0] * (outer[1] - near[1]) - along[1] * (outer[0] - near[0]));
+  const long = Math.hypot(...along);
+  const inward: Point = [(HAIR * side * along[1]) / long, (-HAIR * side * along[0]) / long];
+  const within = ([x, y]: Point, t: Mm): Point => [x + inward[0] + (t * along[0]) / long, y + inward[1] + (t * along[1]) / long];
+  return [within(near, HAIR), ...loop, within(far, -HAIR)];
+}
+
+/** Far below what a knife or cutter knows of. */
+const HAIR: Mm = 0.002;
 
 const plain = (outer: Loop): Area => ({ outer, holes: [] });
 const largest = (loops: readonly Loop[]): Loop =>
