@@ -14,8 +14,9 @@ import { bracePiece } from '../paired/brace-piece.js';
 import { figurePiece } from '../paired/figure-piece.js';
 import { apexFromMiddle, closedLean, closedReachOf, figureOutline, leanAt, liftArm, type LiftArm } from '../paired/lift-arm.js';
 import { LEAST_PAIR_DEPTH, LEAST_PAIR_LENGTH, PAIR_SIZES } from '../paired/meeting-pair-sizes.js';
+import { LOOSE_PANEL_SIZES, loosePanel, smallTabHost } from '../paired/loose-panel.js';
 import { agreements } from '../paired/pair-agreements.js';
-import { crossesOn, largeTab, onTheTable, smallTab } from '../paired/pair-joins.js';
+import { crossesOf, largeTab, onTheTable, smallTab } from '../paired/pair-joins.js';
 import { heightOf, panelOf, type Placed, numberOf } from '../paired/placed-arm.js';
 import { leastDepth, type FoldSite } from '../sites.js';
 import { num } from '../sizes.js';
@@ -48,7 +49,7 @@ export const meetingPair: Movement = {
       ? `a leaf is only ${spoken(leastDepth(site))} deep, and arms need ${spoken(LEAST_PAIR_DEPTH)}`
       : undefined;
   },
-  sizes: PAIR_SIZES,
+  sizes: [...PAIR_SIZES, ...LOOSE_PANEL_SIZES],
   build({ sizes, id, outline }, site) {
     const arm = liftArm(sizes);
     const figure = figureOutline(arm, sizes, outline(String(sizes['figureOutline'])));
@@ -63,12 +64,24 @@ export const meetingPair: Movement = {
       braceWide: num(sizes, 'braceWide'),
       braceTurn: num(sizes, 'braceTurn'),
     }));
+    const host = smallTabHost(id, sizes, site);
+    const smallCrosses = placed.flatMap((one) => crossesOf(id, one, 'small'));
+    const loose = loosePanel(
+      id,
+      sizes,
+      site,
+      smallCrosses.map((mark) => ({ ...mark, from: place(mark.from, host.frame), to: place(mark.to, host.frame) })),
+    );
     return {
-      pieces: placed.flatMap((one) => [armPiece(id, one), figurePiece(id, one), bracePiece(id, one)]),
-      edits: placed.flatMap((one) => crossesOn(id, one)),
+      pieces: [...placed.flatMap((one) => [armPiece(id, one), figurePiece(id, one), bracePiece(id, one)]), ...(loose ? [loose.piece] : [])],
+      edits: [
+        { leaf: 1, marks: placed.flatMap((one) => crossesOf(id, one, 'large')) },
+        ...(loose ? [] : [{ leaf: 0 as const, marks: smallCrosses }]),
+      ],
       bonds: [
         ...placed.flatMap((one) => onTheTable(id, one)),
-        ...placed.map((one) => smallTab(id, one, site)),
+        ...placed.map((one) => smallTab(id, one, host)),
+        ...(loose ? [loose.bond] : []),
         ...placed.map((one) => largeTab(id, one, site)),
       ],
       claims: [

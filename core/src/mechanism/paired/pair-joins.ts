@@ -1,8 +1,9 @@
 import type { Bond } from '../../linkage/structure.js';
 import { composed, place, shifted, type Placement } from '../../plane/placement.js';
 import type { Mark } from '../../sheet/piece.js';
-import type { Edit, FoldSite } from '../sites.js';
+import type { FoldSite } from '../sites.js';
 import { inFront } from './lift-arm.js';
+import type { SmallTabHost } from './loose-panel.js';
 import { armOn, armSide, figureSide, heightOf, numberOf, panelOf, type Placed, tabsOf } from './placed-arm.js';
 
 /** Brace and figure are put on the arm before it comes into the card: folded flat, all of it lies on the table. */
@@ -55,8 +56,8 @@ export function onTheTable(id: string, one: Placed): Bond[] {
   ];
 }
 
-function tabBond(id: string, one: Placed, site: FoldSite, i: 0 | 1): Omit<Bond, 'made' | 'says'> {
-  const [leaf, tab] = i === 0 ? [site.leaves[1], 'large'] : [site.leaves[0], 'small'];
+function tabBond(id: string, one: Placed, leaf: SmallTabHost, i: 0 | 1): Omit<Bond, 'made' | 'says'> {
+  const tab = i === 0 ? 'large' : 'small';
   return {
     id: `${id}/${one.end}-${tab}-tab`,
     name: `${tab} tab of arm ${numberOf(one.end)} on the ${leaf.name}`,
@@ -69,8 +70,9 @@ function tabBond(id: string, one: Placed, site: FoldSite, i: 0 | 1): Omit<Bond, 
   };
 }
 
-export const smallTab = (id: string, one: Placed, site: FoldSite): Bond => ({
-  ...tabBond(id, one, site, 1),
+/** @param host the leaf, or the loose panel that goes onto it */
+export const smallTab = (id: string, one: Placed, host: SmallTabHost): Bond => ({
+  ...tabBond(id, one, host, 1),
   made: 'on the table',
   says: [
     'Fold the arm flat, figure and all, and lay it so that its tab hides both crosses.',
@@ -80,7 +82,7 @@ export const smallTab = (id: string, one: Placed, site: FoldSite): Bond => ({
 
 /** Both at once: the second leaf comes down on both large tabs. */
 export const largeTab = (id: string, one: Placed, site: FoldSite): Bond => ({
-  ...tabBond(id, one, site, 0),
+  ...tabBond(id, one, site.leaves[1], 0),
   made: one.end === 'lower' ? 'with the next' : 'by closing',
   says:
     one.end === 'lower'
@@ -88,20 +90,14 @@ export const largeTab = (id: string, one: Placed, site: FoldSite): Bond => ({
       : [`The ${site.leaves[1].name} comes down on both large tabs in one go; take the clip off only then.`],
 });
 
-/** Where the corners of its tabs come to lie: crosses that the tabs hide. */
-export const crossesOn = (id: string, one: Placed): Edit[] =>
-  ([0, 1] as const).map((i) => {
-    const tab = tabsOf(one)[i];
-    const name = `${i === 0 ? 'large' : 'small'} tab of arm ${numberOf(one.end)}`;
-    const cross = (where: 'outer' | 'far', says: string): Mark => {
-      const at = place(tab[where], armOn(one, i));
-      return { id: `${id}-${one.end}-${i === 0 ? 'large' : 'small'}-${where}`, from: at, to: at, cross: true, says };
-    };
-    return {
-      leaf: i === 0 ? 1 : 0,
-      marks: [
-        cross('far', `the far end of the crease of the ${name} lies here`),
-        cross('outer', `the outer corner of the ${name} lies here`),
-      ],
-    };
-  });
+/** Where the corners of a tab come to lie: crosses that the tab hides, in the site's own axes. */
+export function crossesOf(id: string, one: Placed, which: 'large' | 'small'): Mark[] {
+  const i = which === 'large' ? 0 : 1;
+  const tab = tabsOf(one)[i];
+  const name = `${which} tab of arm ${numberOf(one.end)}`;
+  const cross = (where: 'outer' | 'far', says: string): Mark => {
+    const at = place(tab[where], armOn(one, i));
+    return { id: `${id}-${one.end}-${which}-${where}`, from: at, to: at, cross: true, says };
+  };
+  return [cross('far', `the far end of the crease of the ${name} lies here`), cross('outer', `the outer corner of the ${name} lies here`)];
+}
