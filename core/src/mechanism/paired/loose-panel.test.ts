@@ -76,8 +76,8 @@ describe('a meeting pair on a loose panel', () => {
 
   it('says of a border that bares the glue of a tab how far that reaches past the panel', () => {
     expect(failing(pairOf({ lowerPanel: 'loose', panelBorder: 0 }))).toEqual([]);
-    // Moved 15 mm down the fold, the lower arm’s small tab begins below the panel’s lower edge at 16 mm.
-    const short = pairOf({ lowerPanel: 'loose', panelBorder: 16, middle: 60 });
+    // Moved 27 mm down the fold, the lower arm’s small tab begins far below the panel’s lower edge.
+    const short = pairOf({ lowerPanel: 'loose', panelBorder: 16, middle: 48 });
     expect(failing(short).find(({ id }) => id === 'glue-clear/pair/lower-small-tab/past')?.says).toMatch(/reaches past its panel/);
     expect(failing(short).some(({ id }) => id === 'glue-clear/pair/upper-small-tab/past')).toBe(false);
     expect(boxOf(short.sheets.find(({ piece }) => piece.id === 'pair-panel')!.outline).maxY).toBeCloseTo(150 - 32, 6);
