@@ -82,7 +82,7 @@ const withoutNothing = <T extends object>(entries: T): Given<T> =>
 const whole = (angle: Radians): string => printAngle(toRadians(Math.round(toDegrees(angle))));
 
 /** What a maker should know of it, in the order in which it happens. */
-export function bendSentences({ claim }: BentRow, reading: BendReading, notation: Notation): string[] {
+export function bendSentences({ claim, meets }: BentRow, reading: BendReading, notation: Notation): string[] {
   const { muchFrom, most, creasesFrom, snapsAt, closingCreasesBelow, stocks } = reading;
   const own = stocks.find((stock) => stock.own)!;
   const name = capitalised(claim.name);
@@ -99,6 +99,10 @@ export function bendSentences({ claim }: BentRow, reading: BendReading, notation
     closingCreasesBelow === undefined
       ? undefined
       : `Closed from flat it does not find the way back by itself, and creases below ${whole(closingCreasesBelow)}: lift its middle fold into a ridge first, then close the card.`,
+    ...meets.map(
+      ({ name: other, way, opening, length }) =>
+        `${way === 'opening' ? 'Opened from closed' : 'Closed from open'}, it runs into ${other} at an opening of ${whole(opening)}, along up to ${spoken(Math.max(1, Math.round(length)))}: move one of them along the fold, or make it smaller.`,
+    ),
   ];
   return sentences.filter((sentence) => sentence !== undefined).map((sentence) => told(sentence, notation));
 }

@@ -7,6 +7,7 @@ import { carry, carryDirection, minus, norm, type Vec3 } from '../linkage/rigid.
 import type { Mm, Radians } from '../measure/units.js';
 import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Point } from '../plane/point.js';
+import { bentMeetings, type BentMeeting } from './bent-meets.js';
 import { claimsOf, type Owned } from './draw.js';
 import type { Design } from './join.js';
 
@@ -27,6 +28,8 @@ export interface BentRow {
   opening: BendPath;
   /** begun at the open card, its shapes in the order of the frames as well */
   closing: BendPath;
+  /** what of other parts it runs into */
+  meets: readonly BentMeeting[];
 }
 
 /** Flat geometry of a row on its piece. */
@@ -75,7 +78,7 @@ export function bentRows(design: Design, motion: Motion, told?: (share: number) 
       (before: number) =>
       (done: number): void =>
         told?.((i + (before + done / count) / 2) / claims.length);
-    return {
+    const bent = {
       claim,
       sheet: row.sheet,
       handed: row.handed,
@@ -83,6 +86,7 @@ export function bentRows(design: Design, motion: Motion, told?: (share: number) 
       opening: openedFrom(design, motion, row, report(0)),
       closing: closedFrom(design, motion, row, report(1)),
     };
+    return { ...bent, meets: bentMeetings(design, motion, bent) };
   });
 }
 

@@ -36,6 +36,7 @@ function row({ design, motion }: Evaluation): BentRow {
     openings,
     opening: { shapes, snaps: [{ after: 40, before: 41 }] },
     closing: { shapes, snaps: [] },
+    meets: [{ panel: 'base/front-leaf', name: 'top of the step', way: 'opening', frame: 15, opening: openings[15]!, length: 12.4 }],
   };
 }
 
@@ -109,8 +110,9 @@ describe('BendView', () => {
     ]);
     // As bent as it is open; more than 150° it is creased, which it was on closing from the first.
     expect(lines[6]).toEqual(['90°', '90°', 'creased']);
-    // Marked on the opening: frame 51 of 60 is 153°, half-way between frames 40 and 41 the jump.
-    expect(bent.marks().map(({ s }) => s)).toEqual([51 / 60, 40.5 / 60]);
+    // Marked on the opening: frame 51 of 60 is 153°, frame 15 what it runs into, half-way between frames 40 and 41 the jump.
+    expect(bent.marks().map(({ s }) => s)).toEqual([51 / 60, 15 / 60, 40.5 / 60]);
+    expect(text()).toContain('Opened from closed, it runs into top of the step at an opening of 45°, along up to 12 mm');
     // A sheet of 0.2 mm is bent to 5 mm, ½ · 0.2 ÷ (1/50).
     expect(text()).toMatch(/Light card, 160 g \(this card\) ?5 mm ?153°/);
   });

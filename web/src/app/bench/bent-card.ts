@@ -64,6 +64,11 @@ export class BentCard {
                 says: `Opened from closed, ${row.claim.name} creases from here on.`,
               },
             ]),
+        ...row.meets.map(({ frame, name, way }) => ({
+          s: frame / last,
+          severity: 'warn' as const,
+          says: `${way === 'opening' ? 'Opened from closed' : 'Closed from open'}, ${row.claim.name} runs into ${name} here.`,
+        })),
         ...(snapsAt === undefined ? [] : [{ s: (after - 0.5) / last, severity: 'warn', says: `About here ${row.claim.name} jumps over.` }]),
       ];
     }),
