@@ -5,11 +5,12 @@ import { standingOf, type Standing } from './card/standing.js';
 import { boardOf, envelopeOf, type CardDocument } from './card/document.js';
 import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding, Fix } from './check/finding.js';
+import type { Pose } from './linkage/kinematics.js';
 import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
 import { carry, carryDirection, dot, minus, type Vec3 } from './linkage/rigid.js';
 import type { Measure, Tracked } from './mechanism/contract.js';
 import { told } from './measure/sentence.js';
-import type { Notation } from './measure/units.js';
+import type { Mm, Notation } from './measure/units.js';
 import { cutSheet, type CutSheet } from './sheet/cut-sheet.js';
 import { starterFor } from './supplies/starter-workshops.js';
 import type { Workshop } from './supplies/workshop.js';
@@ -157,7 +158,7 @@ export function readTracked(evaluation: Pick<Evaluation, 'design' | 'motion'>, t
   const { design, motion } = evaluation;
   const pose = poseOf(motion, frame);
   const body = design.linkage.bodyOf.get(tracked.panel)!;
-  if (tracked.kind === 'height') return carry(pose[body]!, tracked.at[0], tracked.at[1], 0)[2];
+  if (tracked.kind === 'height') return heightOver(design, pose, carry(pose[body]!, tracked.at[0], tracked.at[1], 0));
   if (tracked.kind === 'travel') {
     const onto = pose[design.linkage.bodyOf.get(tracked.onPanel)!]!;
     const way = minus(carry(pose[body]!, ...tracked.at, 0), carry(onto, ...tracked.from, 0));
@@ -167,4 +168,11 @@ export function readTracked(evaluation: Pick<Evaluation, 'design' | 'motion'>, t
   const a = carryDirection(pose[body]!, tracked.along[0], tracked.along[1], 0);
   const b = carryDirection(pose[other]!, tracked.withAlong[0], tracked.withAlong[1], 0);
   return Math.acos(Math.min(1, Math.max(-1, dot(a, b))));
+}
+
+/** How high a point is over the panel that lies on the table; in a card that stands upright, how far before its ground panel. */
+function heightOver({ base, linkage }: Design, pose: Pose, point: Vec3): Mm {
+  const { up, onTable = base.ground } = base.rest;
+  const lies = Math.abs(up[2]) > 0.9;
+  return lies ? dot(minus(point, carry(pose[linkage.bodyOf.get(onTable)!]!, 0, 0, 0)), up) : point[2];
 }

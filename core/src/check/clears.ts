@@ -1,5 +1,5 @@
 import { caliperOf } from '../card/card-stocks.js';
-import { eachPose, JOINT_SLACK } from '../linkage/motion.js';
+import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
 import type { Pose } from '../linkage/kinematics.js';
 import { lifted, liftsOf } from '../linkage/lifts.js';
 import { bendingBodies, type Linkage } from '../linkage/structure.js';
@@ -27,11 +27,9 @@ interface Solid {
 /** Do panels pass through each other anywhere in the motion? */
 export const clears: Check = ({ design, motion }) => {
   const { panels, linkage } = design;
-  const pairs = pairsToWatch(panels, linkage);
   const hulls = panels.map((panel) => convexHull(panel.area.outer));
   const flat = hulls.map(boxOf);
   const slacks = panels.map(({ piece }) => caliperOf(design, piece) / 2);
-  const boxes = new Float64Array(6 * panels.length);
   const found: Verdict[] = [];
   const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
   const lifts = liftsOf(linkage, (body) => panels[body]!.piece.thickness);
@@ -45,9 +43,19 @@ export const clears: Check = ({ design, motion }) => {
     const here = lifted(pose, apartBy);
     return crossingDepth(solidOf(panels[a]!, hulls[a]!, here[a]!), solidOf(panels[b]!, hulls[b]!, here[b]!), slack);
   };
-  for (const { frame, pose } of eachPose(motion)) {
-    if (frame.opening < NEARLY_CLOSED || frame.misfit > JOINT_SLACK) continue;
+  const watched = motion.frames
+    .filter(({ opening, misfit }) => opening >= NEARLY_CLOSED && misfit <= JOINT_SLACK)
+    .map((frame) => ({ frame, pose: poseOf(motion, frame) }));
+  const boxesOf = watched.map(({ pose }) => {
+    const boxes = new Float64Array(6 * panels.length);
     for (let body = 0; body < panels.length; body++) boxInto(boxes, 6 * body, flat[body]!, pose[body]!);
+    return boxes;
+  });
+  // Parts beside one another keep to places of their own all the way: their panels are never compared.
+  const swept = sweptBoxes(boxesOf, panels.length);
+  const pairs = pairsToWatch(panels, linkage).filter(([a, b]) => !apart(swept, 6 * a, 6 * b));
+  for (const [n, { frame, pose }] of watched.entries()) {
+    const boxes = boxesOf[n]!;
     // Most panels miss all others: only those that do not are carried into space whole.
     const solids: (Solid | undefined)[] = [];
     const solid = (body: number): Solid => (solids[body] ??= solidOf(panels[body]!, hulls[body]!, pose[body]!));
@@ -123,6 +131,15 @@ function boxInto(out: Float64Array, at: number, { minX, maxX, minY, maxY }: Box,
     out[at + axis] = middle - reach;
     out[at + 3 + axis] = middle + reach;
   }
+}
+
+/** The boxes that hold each panel wherever it comes. */
+function sweptBoxes(boxesOf: readonly Float64Array[], count: number): Float64Array {
+  const swept = new Float64Array(6 * count).map((_, k) => (k % 6 < 3 ? Infinity : -Infinity));
+  for (const boxes of boxesOf) {
+    for (let k = 0; k < swept.length; k++) swept[k] = k % 6 < 3 ? Math.min(swept[k]!, boxes[k]!) : Math.max(swept[k]!, boxes[k]!);
+  }
+  return swept;
 }
 
 /** Whether the boxes round two panels miss each other: most pairs need no closer look. */

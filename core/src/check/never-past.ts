@@ -1,5 +1,5 @@
 import { claimsOf } from '../card/draw.js';
-import { eachPose, JOINT_SLACK } from '../linkage/motion.js';
+import { poseOf, JOINT_SLACK } from '../linkage/motion.js';
 import { carry, carryDirection, dot, minus } from '../linkage/rigid.js';
 import { capitalised, printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
@@ -13,7 +13,8 @@ export const neverGoesPast: Check = ({ design, motion }) => {
   if (claims.length === 0) return [];
   const body = (id: string): number => design.linkage.bodyOf.get(id)!;
   const farthest = claims.map(() => ({ past: -Infinity, at: 0, opening: 0 }));
-  for (const { frame, pose } of eachPose(motion)) {
+  for (const frame of motion.frames) {
+    const pose = poseOf(motion, frame);
     if (frame.misfit > JOINT_SLACK) continue;
     claims.forEach(({ panel, of }, i) => {
       const line = pose[body(of.panel)]!;

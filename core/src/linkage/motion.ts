@@ -152,15 +152,6 @@ export const unplacedIn = ({ linkage }: Pick<Motion, 'linkage'>, { s }: Pick<Fra
 
 const POSES = new WeakMap<Frame, Pose>();
 
-/** Every frame with its panels' places, one after the other. The pose is written over at the next: nothing may keep it. */
-export function* eachPose(motion: Pick<Motion, 'linkage' | 'tree' | 'frames'>): Generator<{ frame: Frame; pose: Pose }> {
-  const pose = emptyPose(motion.linkage);
-  for (const frame of motion.frames) {
-    poseAt(pose, motion.linkage, motion.tree, frame.folds);
-    yield { frame, pose };
-  }
-}
-
 /** The card between two frames for showing: folds led evenly from one to the next, not solved. */
 export function frameBetween(motion: Pick<Motion, 'frames'>, s: number): Frame {
   const last = motion.frames.length - 1;

@@ -215,7 +215,7 @@ describe('easels in a row', () => {
       // Between 55 and 70 from the back edge both bases lie there, easel 1’s under easel 2’s: both are counted.
       const { layers } = layersAt(card.design, card.closed.pile, [60, 60]);
       const bases = layers.filter(({ name }) => / base$/.test(name));
-      expect(bases.map(({ name }) => name)).toEqual(['easel 1, base', 'easel 2, base']);
+      expect(bases.map(({ name }) => name)).toEqual(['base of easel 1', 'base of easel 2']);
       for (const { thickness } of bases) expect(thickness).toBeGreaterThan(stockById('card-250').caliper - 1e-9);
     });
 

@@ -107,7 +107,7 @@ export const bellowsBox: Base = {
     const over = (id: string, name: string): StripFold => ({ id, name, fold: 'mountain', closed: -Math.PI });
     const middle = (side: string): StripFold => ({
       id: `${side}-middle`,
-      name: `${side} bellows, middle`,
+      name: `middle of the ${side} bellows`,
       fold: 'valley',
       closed: Math.PI,
     });
@@ -120,11 +120,11 @@ export const bellowsBox: Base = {
           width: left,
           then: { ...over('tab-fold', 'tab fold'), standsFor: { size: 'bellows', perMm: 1 } },
         },
-        { panel: 'left-back-bellows', name: 'left bellows, back half', width: left, then: middle('left') },
-        { panel: 'left-front-bellows', name: 'left bellows, front half', width: left, then: over('left-front', 'front, left fold') },
-        { panel: 'front', name: 'front', width: front, then: over('right-front', 'front, right fold') },
-        { panel: 'right-front-bellows', name: 'right bellows, front half', width: right, then: middle('right') },
-        { panel: 'right-back-bellows', name: 'right bellows, back half', width: right, then: over('right-back', 'back fold') },
+        { panel: 'left-back-bellows', name: 'back half of the left bellows', width: left, then: middle('left') },
+        { panel: 'left-front-bellows', name: 'front half of the left bellows', width: left, then: over('left-front', 'left fold of the front') },
+        { panel: 'front', name: 'front', width: front, then: over('right-front', 'right fold of the front') },
+        { panel: 'right-front-bellows', name: 'front half of the right bellows', width: right, then: middle('right') },
+        { panel: 'right-back-bellows', name: 'back half of the right bellows', width: right, then: over('right-back', 'back fold') },
         { panel: 'back', name: 'back', width: front },
       ],
       BELOW_WINDOW,

@@ -274,8 +274,8 @@ function framed({ sizes, baseCaliper }: BuildContext, { id, name, inner, tab, be
     outline: rectangle(0, 0, inner + 2 * tab, height),
     because: isFront ? 'the inner width and a return as wide as a wall on either side' : 'the inner width and a tab on either side',
     creases: [
-      uprightCrease('left', `${name.toLowerCase()}, left fold`, tab, [0, height], 'mountain', 0),
-      { ...uprightCrease('right', `${name.toLowerCase()}, right fold`, tab + inner, [0, height], 'mountain', -Math.PI), allow: given },
+      uprightCrease('left', `left fold of ${name.toLowerCase()}`, tab, [0, height], 'mountain', 0),
+      { ...uprightCrease('right', `right fold of ${name.toLowerCase()}`, tab + inner, [0, height], 'mountain', -Math.PI), allow: given },
     ],
     windows,
     zones: zones.map((outline, i) => ({
@@ -286,9 +286,9 @@ function framed({ sizes, baseCaliper }: BuildContext, { id, name, inner, tab, be
       says: isFront ? 'glue to the outside of the wall' : 'glue to the inside of the wall, the fold on its pencil line',
     })),
     anchors: [
-      { panel: 'left-tab', name: `${name.toLowerCase()}, left tab`, at: [tab / 2, 1] },
+      { panel: 'left-tab', name: `left tab of ${name.toLowerCase()}`, at: [tab / 2, 1] },
       { panel: id, name: name.toLowerCase(), at: [tab + 1, 1] },
-      { panel: 'right-tab', name: `${name.toLowerCase()}, right tab`, at: [tab * 1.5 + inner, 1] },
+      { panel: 'right-tab', name: `right tab of ${name.toLowerCase()}`, at: [tab * 1.5 + inner, 1] },
     ],
   });
   // Creases of the frame lie on the walls at this distance from the back's folds.

@@ -101,8 +101,8 @@ export const risingStripDoors: Base = {
     const [left, right] = [num(sizes, 'leftDoor'), num(sizes, 'rightDoor')];
     const { x, drawn } = panelStrip(length, [
       { panel: 'left-door', name: 'left door', width: left, then: valley('left-door', 'left door fold') },
-      { panel: 'left-slope', name: 'left inner panel', width: inner, then: lifting('strip-left', 'strip, left score') },
-      { panel: 'strip', name: 'strip', width: strip, then: lifting('strip-right', 'strip, right score') },
+      { panel: 'left-slope', name: 'left inner panel', width: inner, then: lifting('strip-left', 'left score of the strip') },
+      { panel: 'strip', name: 'strip', width: strip, then: lifting('strip-right', 'right score of the strip') },
       { panel: 'right-slope', name: 'right inner panel', width: inner, then: valley('right-door', 'right door fold') },
       { panel: 'right-door', name: 'right door', width: right },
     ]);

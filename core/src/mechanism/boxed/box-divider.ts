@@ -37,8 +37,8 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
     outline: withFigure(context, divider, rectangle(0, 0, wall + 2 * tab, strip), tab + num(divider, 'figureAt'), strip, right),
     because: 'as long as the first wall is wide, less the thickness of its tabs, and a tab at either end',
     creases: [
-      uprightCrease('left', `${name}, left fold`, tab, [0, strip], 'mountain', -Math.PI),
-      { ...uprightCrease('right', `${name}, right fold`, right, [0, strip], 'mountain', 0), allow: -shorter },
+      uprightCrease('left', `left fold of ${name}`, tab, [0, strip], 'mountain', -Math.PI),
+      { ...uprightCrease('right', `right fold of ${name}`, right, [0, strip], 'mountain', 0), allow: -shorter },
     ],
     zones: zones.map((outline, i) => ({
       id: i === 0 ? 'left-glue' : 'right-glue',
@@ -48,9 +48,9 @@ export function dividerOf(context: BuildContext, divider: SizeItem, index: numbe
       says: `glue inside the ${i === 0 ? 'fourth' : 'second'} wall, its fold ${spoken(distance)} from the corner of the first wall`,
     })),
     anchors: [
-      { panel: 'left-tab', name: `${name}, left tab`, at: [tab / 2, 1] },
+      { panel: 'left-tab', name: `left tab of ${name}`, at: [tab / 2, 1] },
       { panel: id, name, at: [tab + wall / 2, 1] },
-      { panel: 'right-tab', name: `${name}, right tab`, at: [right + tab / 2, 1] },
+      { panel: 'right-tab', name: `right tab of ${name}`, at: [right + tab / 2, 1] },
     ],
   });
   const bond = (side: 'left' | 'right'): Bond => ({

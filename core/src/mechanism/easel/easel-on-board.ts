@@ -76,14 +76,14 @@ export function easelOn(context: BuildContext, easel: SizeItem, index: number): 
   const own = name.toLowerCase();
   const tab = num(sizes, 'tabWidth');
   const { x, drawn } = panelStrip(width, [
-    { panel: 'flap', name: `${own}, flap`, width: flap, then: { id: 'flap-fold', name: `${own}, hinge`, fold: 'valley', closed: 0 } },
+    { panel: 'flap', name: `flap of ${own}`, width: flap, then: { id: 'flap-fold', name: `hinge of ${own}`, fold: 'valley', closed: 0 } },
     {
       panel: 'strut',
-      name: `${own}, strut`,
+      name: `strut of ${own}`,
       width: strut,
-      then: { id: 'back-fold', name: `${own}, back fold`, fold: 'valley', closed: Math.PI },
+      then: { id: 'back-fold', name: `back fold of ${own}`, fold: 'valley', closed: Math.PI },
     },
-    { panel: 'tab', name: `${own}, tab`, width: tab },
+    { panel: 'tab', name: `tab of ${own}`, width: tab },
   ]);
   const aside = (num(sizes, 'width') - width) / 2;
   const tabGlue = rectangle(x[2]! + TAB_CLEARANCE, 1, tab - TAB_CLEARANCE - 1, width - 2);

@@ -40,18 +40,18 @@ export function wholeStrip(sizes: Sizes, index: number): WholeStrip {
   const { x, drawn } = panelStrip(width, [
     {
       panel: 'display',
-      name: `${own}, display`,
+      name: `display of ${own}`,
       width: high,
-      then: { id: 'foot-fold', name: `${own}, foot fold`, fold: 'mountain', closed: -Math.PI },
+      then: { id: 'foot-fold', name: `foot fold of ${own}`, fold: 'mountain', closed: -Math.PI },
     },
-    { panel: 'flap', name: `${own}, flap`, width: flap, then: { id: 'flap-fold', name: `${own}, hinge`, fold: 'valley', closed: 0 } },
+    { panel: 'flap', name: `flap of ${own}`, width: flap, then: { id: 'flap-fold', name: `hinge of ${own}`, fold: 'valley', closed: 0 } },
     {
       panel: 'strut',
-      name: `${own}, strut`,
+      name: `strut of ${own}`,
       width: strut,
-      then: { id: 'back-fold', name: `${own}, back fold`, fold: 'valley', closed: Math.PI },
+      then: { id: 'back-fold', name: `back fold of ${own}`, fold: 'valley', closed: Math.PI },
     },
-    { panel: 'tab', name: `${own}, base`, width: base },
+    { panel: 'tab', name: `base of ${own}`, width: base },
   ]);
   const [footFold, backFold] = [x[1]!, x[3]!];
   const covered = Math.min(flap, high);
