@@ -214,7 +214,7 @@ describe('easels in a row', () => {
       expect(at('easel-2/tab')).toBeLessThan(at('easel-3/tab'));
       // Between 55 and 70 from the back edge both bases lie there, easel 1’s under easel 2’s: both are counted.
       const { layers } = layersAt(card.design, card.closed.pile, [60, 60]);
-      const bases = layers.filter(({ name }) => / base$/.test(name));
+      const bases = layers.filter(({ name }) => /^base of easel/.test(name));
       expect(bases.map(({ name }) => name)).toEqual(['base of easel 1', 'base of easel 2']);
       for (const { thickness } of bases) expect(thickness).toBeGreaterThan(stockById('card-250').caliper - 1e-9);
     });
