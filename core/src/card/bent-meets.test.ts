@@ -15,7 +15,7 @@ const squareToFold = (up: number, angle = 0, atRest = true) => {
     const [foot, along] = [at(evaluation, 'base/back-leaf', [100, up], frame), at(evaluation, 'base/back-leaf', [100, up + 1], frame)];
     const axis = along.map((n, i) => n - foot[i]!);
     // Two directions square to the fold.
-    const u = [axis[1]! === 0 ? 0 : 1, 0, 0];
+    const u = [1, 0, 0];
     const v = [axis[1]! * u[2]! - axis[2]! * u[1]!, axis[2]! * u[0]! - axis[0]! * u[2]!, axis[0]! * u[1]! - axis[1]! * u[0]!];
     const nodes: number[] = [];
     for (let i = 0; i <= rowCount(SHEET); i++)

@@ -121,7 +121,12 @@ export const bellowsBox: Base = {
           then: { ...over('tab-fold', 'tab fold'), standsFor: { size: 'bellows', perMm: 1 } },
         },
         { panel: 'left-back-bellows', name: 'back half of the left bellows', width: left, then: middle('left') },
-        { panel: 'left-front-bellows', name: 'front half of the left bellows', width: left, then: over('left-front', 'left fold of the front') },
+        {
+          panel: 'left-front-bellows',
+          name: 'front half of the left bellows',
+          width: left,
+          then: over('left-front', 'left fold of the front'),
+        },
         { panel: 'front', name: 'front', width: front, then: over('right-front', 'right fold of the front') },
         { panel: 'right-front-bellows', name: 'front half of the right bellows', width: right, then: middle('right') },
         { panel: 'right-back-bellows', name: 'back half of the right bellows', width: right, then: over('right-back', 'back fold') },

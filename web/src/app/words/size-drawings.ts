@@ -20,6 +20,9 @@ const BASE: SmallDrawing = [
   { as: 'paper', d: 'M30 16H36V40H30Z' },
 ];
 
+/** The same before a smaller one that stands on foam: its raised base is the stop. */
+const NESTED: SmallDrawing = [{ as: 'paper', d: 'M90 50H6M90 50L64 30M44 50L68 14M12 40H42L30 28M16 40V50H38V40' }];
+
 const measuring = (under: SmallDrawing, d: string): SmallDrawing => [...under, { as: 'measure', d }];
 
 const EASEL_SIZES: Readonly<Record<string, SmallDrawing>> = {
@@ -38,6 +41,7 @@ const EASEL_SIZES: Readonly<Record<string, SmallDrawing>> = {
   flap: measuring([...EASEL, { as: 'meant', d: 'M52 26L42 42' }], 'M58 29L48 45'),
   size: measuring(EASEL, 'M27 45L53 5'),
   chord: measuring(EASEL, 'M57 30L69 11'),
+  nestFoam: measuring(NESTED, 'M9 40V50'),
   innerThickness: measuring([{ as: 'paper', d: 'M10 48H86M86 48L14 20M60 48V42H30V48' }], 'M24 42V48'),
   innerFrom: measuring([{ as: 'paper', d: 'M10 48H86M86 48L14 20M60 48V42H30V48' }], 'M60 53H86'),
 };
