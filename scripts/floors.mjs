@@ -12,6 +12,7 @@ export const ROOMS = [
   { room: 'claim' },
   { room: 'mechanism' },
   { room: 'card' },
+  { room: 'dress' },
   { room: 'check', blindTo: ['mechanism'] },
   { room: 'trial' },
   { room: 'plan', blindTo: ['trial'] },
@@ -22,7 +23,7 @@ export const ROOMS = [
 export const FOR_TESTS = 'testing';
 
 /** `evaluate.ts` stands between the rooms that it runs and those that run it. */
-const BELOW_EVALUATE = new Set(['measure', 'plane', 'supplies', 'sheet', 'linkage', 'claim', 'mechanism', 'card', 'check']);
+const BELOW_EVALUATE = new Set(['measure', 'plane', 'supplies', 'sheet', 'linkage', 'claim', 'mechanism', 'card', 'dress', 'check']);
 
 /** @param {string} room @returns {string[]} import patterns that a room may not use */
 export function forbiddenTo(room) {

@@ -26,6 +26,12 @@ const WITH_VALUE = new Set([
   'decimal',
   'paper',
   'outline',
+  'width',
+  'height',
+  'thickness',
+  'around',
+  'ease',
+  'overlap',
 ]);
 const FLAGS = new Set(['json', 'help', 'anyway']);
 

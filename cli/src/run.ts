@@ -21,6 +21,7 @@ import {
 import { writeDxf, writeOnePage, writeTemplates, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
+import { bandFor, envelopeFor, WRAPPER_OPTIONS } from './wrappers.js';
 import { catalogueRecord, printCatalogue, printReport, printSteps, stepsRecord } from './print.js';
 
 interface Streams {
@@ -41,8 +42,13 @@ diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
     pdf (one page) or templates (true size), both --paper a4|a3|a5|letter|legal|tabloid,
     fold (open JSON of the crease pattern and folded states).
     A card that fails is not written (exit code 3) but with --anyway.
+diptychon envelope --width W --height H [--thickness T] [--ease E] [--overlap O] [--json]
+    the square that folds into an envelope for a closed card, laid on its corner: square is its side, firstFold where the first
+    corner of the pocket lies along an edge
+diptychon band --width W --height H --thickness T [--around width|height] [--overlap O] [--ease E] [--json]
+    a band round a closed card: its length, its folds, and which way it slides off
 
-Options of all three:
+Options of compute, steps and export:
     --part NAME=MECHANISM@PART/SITE   put a movement on a fold (several; PART/SITE: the base's first free fold)
     --set NAME.SIZE=VALUE             a size of the part NAME; a bare name is the base's (several)
     --stock ROLE=ID                   base, mechanism, display, film or stop from another stock (several)
@@ -103,8 +109,13 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   try {
     const given = readArguments(argv);
     const command = given.flags.has('help') ? 'help' : (given.words[0] ?? 'help');
+    const wrapper = { envelope: envelopeFor, band: bandFor }[command];
+    if (!wrapper) refuseStray(given, command);
     if (command === 'help') stdout.write(HELP);
-    else if (command === 'list') stdout.write(given.flags.has('json') ? json(catalogueRecord()) : printCatalogue());
+    else if (wrapper) {
+      const { record, lines } = wrapper(given);
+      stdout.write(given.flags.has('json') ? json(record) : lines);
+    } else if (command === 'list') stdout.write(given.flags.has('json') ? json(catalogueRecord()) : printCatalogue());
     else if (command === 'compute') {
       const { evaluation } = evaluated(given);
       stdout.write(given.flags.has('json') ? json(report(evaluation)) : printReport(report(evaluation), evaluation.design.card.notation));
@@ -113,13 +124,19 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
       const steps = benchSteps(evaluation, workshop);
       stdout.write(given.flags.has('json') ? json(stepsRecord(steps)) : printSteps(steps));
     } else if (command === 'export') return await exportTo(given, { stdout, stderr });
-    else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export`);
+    else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export, envelope, band`);
     return 0;
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
     stderr.write(`${error.message}\n`);
     return 2;
   }
+}
+
+/** An option that a command has no use for is told, not passed over. */
+function refuseStray({ options }: Arguments, command: string): void {
+  const stray = WRAPPER_OPTIONS.find((name) => options.has(name));
+  if (stray) throw new UsageError(`--${stray}: not an option of ${command}; it belongs to envelope and band`);
 }
 
 /** A card worked out, with the fixes that have to be searched for. */

@@ -68,3 +68,5 @@ export { materialsOf, type Material } from './plan/materials.js';
 export { closedSizeOf, type ClosedSize } from './card/closed-size.js';
 export { cardOfClosedSize, sizeForEnvelope, sizeForSheet } from './plan/closed-size.js';
 export { changesBetween } from './card/changes.js';
+export { bandRound, type Band, type BandedCard } from './dress/band.js';
+export { squareEnvelope, type PostedCard, type SquareEnvelope } from './dress/square-envelope.js';
