@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { ROOT, type CardDocument } from '../card/document.js';
 import { standingOf } from '../card/standing.js';
 import type { Claim } from '../claim/claims.js';
+import { told } from '../measure/sentence.js';
 import { baseSizes, cardOn, cardWith, checkInputOf, evaluated, failing, finding, having, stockById } from '../testing/evaluated.js';
 import { runChecks } from './all-checks.js';
 import { bulk } from './bulk.js';
@@ -105,6 +106,9 @@ describe('stays-inside', () => {
     expect(hint.says).toContain('C6');
     const huge = staysInside(inputOf(easelCard({ depth: 320, length: 320 }))).find((f) => f.id === 'stays-inside/envelope')!;
     expect(huge.says).toContain('fold one');
+    // Inside 320 and 3 of ease and the thickness, both ways: × √2, and 12 to lap over.
+    const { thickness } = inputOf(easelCard({ depth: 320, length: 320 })).closed.thickest;
+    expect(told(huge.says, 'mm')).toContain(`square of ${Number(((323 + thickness) * Math.SQRT2 + 12).toFixed(1))} mm`);
   });
 });
 

@@ -1,3 +1,4 @@
+import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
 import { boxOf } from '../plane/outline.js';
 import { spoken } from '../measure/sentence.js';
 import { closestEnvelope, easeIn, fits } from '../supplies/envelopes.js';
@@ -84,7 +85,9 @@ function envelopeFinding({ card, closed, envelope, workshop }: CheckInput): Verd
   const { minX, maxX, minY, maxY } = closed.box;
   const [width, height, thickness] = [maxX - minX, maxY - minY, closed.thickest.thickness];
   const closest = closestEnvelope(width, height, thickness, workshop);
-  const hint = closest ? `Of my envelopes ${closest.name} fits best.` : 'None of my envelopes takes it: fold one.';
+  const hint = closest
+    ? `Of my envelopes ${closest.name} fits best.`
+    : `None of my envelopes takes it: ${foldAnEnvelope({ width, height, thickness })}.`;
   const id = 'stays-inside/envelope';
   // Without a chosen one, a card that only has to fit an envelope fits if any does.
   if (!envelope) return { id, check: 'stays-inside', severity: closest || card.within !== 'envelope' ? 'pass' : 'warn', says: hint };

@@ -1,4 +1,5 @@
-import { sayInWords } from '../measure/sentence.js';
+import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
+import { sayInWords, told } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
 import { sayLength } from '../measure/print.js';
 import type { Evaluation } from '../evaluate.js';
@@ -104,8 +105,11 @@ function post({ design, closed }: Evaluation, workshop: Workshop): BenchStep {
   const { notation } = design.card;
   const { minX, maxX, minY, maxY } = closed.box;
   const chosen = design.card.supplies.envelopes.find((e) => e.id === design.card.envelope);
-  const closest = closestEnvelope(maxX - minX, maxY - minY, closed.thickest.thickness, workshop);
-  const fitting = closest ? `Of my envelopes this one fits best: ${closest.name}.` : 'None of my envelopes takes it: fold one.';
+  const posted = { width: maxX - minX, height: maxY - minY, thickness: closed.thickest.thickness };
+  const closest = closestEnvelope(posted.width, posted.height, posted.thickness, workshop);
+  const fitting = closest
+    ? `Of my envelopes this one fits best: ${closest.name}.`
+    : told(`None of my envelopes takes it: ${foldAnEnvelope(posted)}.`, notation);
   const { rest } = design.base;
   return plainStep({
     id: 'post',

@@ -4,6 +4,8 @@ import { bestSheet } from '../supplies/sheets.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { stockOf } from '../card/card-stocks.js';
 import { capitalised, sayLength } from '../measure/print.js';
+import { told } from '../measure/sentence.js';
+import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
 import { adhesiveFor } from './adhesive.js';
 
 /** One thing to have on the table before the first cut. */
@@ -32,9 +34,11 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
   });
   const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
   const adhesives = [...new Set(uses)].map((name): [string, number] => [capitalised(name), uses.filter((other) => other === name).length]);
+  const { minX, maxX, minY, maxY } = closed.box;
+  const posted = { width: maxX - minX, height: maxY - minY, thickness: closed.thickest.thickness };
   const envelope =
     supplies.envelopes.find((e) => e.id === design.card.envelope) ??
-    closestEnvelope(closed.box.maxX - closed.box.minX, closed.box.maxY - closed.box.minY, closed.thickest.thickness, workshop);
+    closestEnvelope(posted.width, posted.height, posted.thickness, workshop);
   return [
     ...pieces,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
@@ -43,6 +47,6 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
       what: isFree ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',
       detail: 'and a trimmer, or a knife on a cutting mat',
     },
-    { what: 'Envelope', detail: envelope ? envelope.name : 'fold one: no listed envelope takes this card' },
+    { what: 'Envelope', detail: envelope ? envelope.name : told(`${foldAnEnvelope(posted)}; none of mine takes this card`, notation) },
   ];
 }
