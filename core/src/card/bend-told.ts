@@ -10,10 +10,11 @@ const MUCH: Radians = toRadians(90);
 /** Bent by more than this no card keeps from creasing: it lies nearly on itself. */
 const TOO_MUCH: Radians = toRadians(150);
 /**
- * How well it is known where a sheet jumps. By then it lies nearly on itself: finer cells, or bars and hinges in place of a
- * shell, move the jump by up to so much.
+ * How much later than it is worked out a sheet may jump. By then it has long creased and lies nearly on itself; a smooth sheet
+ * holds on the longer the finer its cells are (6 × 8: 116°, 8 × 12: 128°, 10 × 14: 137°, 12 × 16: 143° for a carrier 40 mm wide
+ * and 200 mm long; bars and hinges of 6 × 8: 137°), and never earlier.
  */
-export const SNAP_UNCERTAINTY: Radians = toRadians(20);
+export const SNAP_LATER: Radians = toRadians(30);
 
 /** How far one stock can be taken. */
 export interface StockBend {
@@ -95,7 +96,7 @@ export function bendSentences({ claim, meets }: BentRow, reading: BendReading, n
       : `From an opening of ${whole(creasesFrom)} on it would crease (${own.name}): help the curve over before that, with a finger under its middle fold.`,
     snapsAt === undefined
       ? undefined
-      : `Left alone it jumps over at about ${whole(snapsAt)}, give or take ${whole(SNAP_UNCERTAINTY)}, and from there on lies down flat.`,
+      : `Left alone it jumps over somewhere between ${whole(snapsAt)} and ${whole(snapsAt + SNAP_LATER)}, and from there on lies down flat.`,
     closingCreasesBelow === undefined
       ? undefined
       : `Closed from flat it does not find the way back by itself, and creases below ${whole(closingCreasesBelow)}: lift its middle fold into a ridge first, then close the card.`,

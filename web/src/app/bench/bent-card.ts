@@ -69,7 +69,9 @@ export class BentCard {
           severity: 'warn' as const,
           says: `${way === 'opening' ? 'Opened from closed' : 'Closed from open'}, ${row.claim.name} runs into ${name} here.`,
         })),
-        ...(snapsAt === undefined ? [] : [{ s: (after - 0.5) / last, severity: 'warn', says: `About here ${row.claim.name} jumps over.` }]),
+        ...(snapsAt === undefined
+          ? []
+          : [{ s: (after - 0.5) / last, severity: 'warn', says: `From about here on ${row.claim.name} jumps over.` }]),
       ];
     }),
   );
