@@ -33,8 +33,8 @@ describe('ThicknessView', () => {
     expect(element().querySelector('strong')!.textContent).toBe('1.6 mm');
     expect(layers()).toEqual([
       'front, 0.31 mm',
-      'left bellows, front half, 0.31 mm',
-      'left bellows, back half, 0.31 mm',
+      'front half of the left bellows, 0.31 mm',
+      'back half of the left bellows, 0.31 mm',
       'glue tab, 0.31 mm',
       'back, 0.31 mm',
     ]);
