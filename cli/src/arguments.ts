@@ -31,6 +31,7 @@ const WITH_VALUE = new Set([
   'thickness',
   'around',
   'ease',
+  'slip',
   'overlap',
 ]);
 const FLAGS = new Set(['json', 'help', 'anyway']);

@@ -3,13 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEMO_CARDS, METRIC_WORKSHOP, writeCardFile, writeWorkshopFile } from '@diptychon/core';
 import { describe, expect, it } from 'vitest';
-import { run } from './run.js';
-
-async function diptychon(...argv: string[]): Promise<{ code: number; out: string; err: string }> {
-  let [out, err] = ['', ''];
-  const code = await run(argv, { stdout: { write: (text) => (out += text) }, stderr: { write: (text) => (err += text) } });
-  return { code, out, err };
-}
+import { diptychon } from './testing/diptychon.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'diptychon-cli-'));
 const cardFile = join(folder, 'easel.json');
@@ -57,24 +51,6 @@ describe('diptychon compute', () => {
     }
   });
 
-  it('works out the square of an envelope, in the maker’s unit or as a record in mm', async () => {
-    const asked = ['envelope', '--width', '148', '--height', '105', '--thickness', '2'];
-    const record = JSON.parse((await diptychon(...asked, '--json')).out);
-    // (110 + 153) ÷ √2 + 12, and 110 ÷ √2 + 6.
-    expect(record.square).toBeCloseTo(197.9691, 4);
-    expect(record.firstFold).toBeCloseTo(83.7817, 4);
-    expect((await diptychon(...asked)).out).toMatch(/A square of 198 mm\..*\n.*83\.8 mm from its corner A, which is 114\.2 mm from/);
-    // (110.95 + 142.7) ÷ √2 + 12 = 191.358 mm.
-    expect((await diptychon('envelope', '--width', '5 1/2', '--height', '4 1/4', '--notation', 'inch/16')).out).toMatch(
-      /A square of 7\.534 in/,
-    );
-  });
-
-  it('works out a band', async () => {
-    const { out } = await diptychon('band', '--width', '150', '--height', '105', '--thickness', '3', '--around', 'height', '--json');
-    expect(JSON.parse(out)).toMatchObject({ around: 'height', length: 230, slidesAlong: 'width' });
-  });
-
   it('reads a card file and prints reasons and verdicts for people', async () => {
     const { code, out } = await diptychon('compute', cardFile);
     expect(code).toBe(0);
@@ -84,11 +60,6 @@ describe('diptychon compute', () => {
   });
 
   it.each([
-    [['envelope', '--width', '148'], /--height: say it; allowed is 20 mm to 1000 mm/],
-    [['envelope', '--width', '148', '--height', '5'], /--height: 5 does not work; allowed is 20 mm/],
-    [['band', '--width', '148', '--height', '105', '--thickness', 'two'], /--thickness: “two” is not a length/],
-    [['band', '--width', '148', '--height', '105', '--thickness', '2', '--around', 'both'], /--around: “both”.*width, height/],
-    [['compute', '--mechanism', 'v-fold', '--thickness', '2'], /--thickness: not an option of compute/],
     [['compute', '--mechanism', 'flying-carpet'], /flying-carpet.*v-fold/],
     [['compute', '--mechanism', 'v-fold', '--set', 'depth=-3'], /depth.*-3 mm.*40 mm/],
     [['compute', '--mechanism', 'v-fold', '--set', 'depth=so'], /depth.*not a length.*Allowed is 40 mm to 320 mm/],

@@ -21,7 +21,7 @@ import {
 import { writeDxf, writeOnePage, writeTemplates, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
-import { bandFor, envelopeFor, WRAPPER_OPTIONS } from './wrappers.js';
+import { WRAPPERS } from './wrappers.js';
 import { catalogueRecord, printCatalogue, printReport, printSteps, stepsRecord } from './print.js';
 
 interface Streams {
@@ -45,7 +45,7 @@ diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
 diptychon envelope --width W --height H [--thickness T] [--ease E] [--overlap O] [--json]
     the square that folds into an envelope for a closed card, laid on its corner: square is its side, firstFold where the first
     corner of the pocket lies along an edge
-diptychon band --width W --height H --thickness T [--around width|height] [--overlap O] [--ease E] [--json]
+diptychon band --width W --height H --thickness T [--around width|height] [--slip S] [--overlap O] [--json]
     a band round a closed card: its length, its folds, and which way it slides off
 
 Options of compute, steps and export:
@@ -109,11 +109,11 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   try {
     const given = readArguments(argv);
     const command = given.flags.has('help') ? 'help' : (given.words[0] ?? 'help');
-    const wrapper = { envelope: envelopeFor, band: bandFor }[command];
-    if (!wrapper) refuseStray(given, command);
+    const wrapper = WRAPPERS.get(command);
+    refuseStray(given, command);
     if (command === 'help') stdout.write(HELP);
     else if (wrapper) {
-      const { record, lines } = wrapper(given);
+      const { record, lines } = wrapper.work(given);
       stdout.write(given.flags.has('json') ? json(record) : lines);
     } else if (command === 'list') stdout.write(given.flags.has('json') ? json(catalogueRecord()) : printCatalogue());
     else if (command === 'compute') {
@@ -134,9 +134,18 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
 }
 
 /** An option that a command has no use for is told, not passed over. */
-function refuseStray({ options }: Arguments, command: string): void {
-  const stray = WRAPPER_OPTIONS.find((name) => options.has(name));
-  if (stray) throw new UsageError(`--${stray}: not an option of ${command}; it belongs to envelope and band`);
+function refuseStray({ options: single, repeated }: Arguments, command: string): void {
+  const own = WRAPPERS.get(command)?.options;
+  const given = [...single.keys(), ...Object.entries(repeated).flatMap(([name, values]) => (values.length > 0 ? [name] : []))];
+  const stray = own
+    ? given.find((name) => name !== 'notation' && !own.includes(name))
+    : given.find((name) => [...WRAPPERS.values()].some(({ options }) => options.includes(name)));
+  if (stray === undefined) return;
+  throw new UsageError(
+    own
+      ? `--${stray}: not an option of ${command}; allowed: ${[...own, 'notation', 'json'].map((name) => `--${name}`).join(', ')}`
+      : `--${stray}: not an option of ${command}; it belongs to ${[...WRAPPERS.keys()].join(' and ')}`,
+  );
 }
 
 /** A card worked out, with the fixes that have to be searched for. */

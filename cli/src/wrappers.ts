@@ -1,16 +1,15 @@
 import { bandRound, NOTATIONS, parseLength, sayLength, squareEnvelope, type Notation } from '@diptychon/core';
 import { UsageError, type Arguments } from './arguments.js';
 
-/** Options of these two commands only. */
-export const WRAPPER_OPTIONS = ['width', 'height', 'thickness', 'around', 'ease', 'overlap'] as const;
-type LengthOption = Exclude<(typeof WRAPPER_OPTIONS)[number], 'around'>;
+type LengthOption = 'width' | 'height' | 'thickness' | 'ease' | 'slip' | 'overlap';
 
-/** What each length may be, in mm; a default where it may be left out. */
-const LENGTHS: Readonly<Record<LengthOption, { min: number; max: number; preset?: number }>> = {
+/** What each length may be, in mm. */
+const LENGTHS: Readonly<Record<LengthOption, { min: number; max: number }>> = {
   width: { min: 20, max: 1000 },
   height: { min: 20, max: 1000 },
   thickness: { min: 0, max: 60 },
   ease: { min: 0, max: 30 },
+  slip: { min: 0, max: 30 },
   overlap: { min: 2, max: 60 },
 };
 
@@ -41,7 +40,7 @@ const unlessGiven = (given: Arguments, name: LengthOption): number | undefined =
   given.options.has(name) ? length(given, name) : undefined;
 
 /** The envelope that a square folds into, in mm: as a record for `--json`, and in lines for people. */
-export function envelopeFor(given: Arguments): { record: object; lines: string } {
+function envelopeFor(given: Arguments): { record: object; lines: string } {
   const card = { width: length(given, 'width'), height: length(given, 'height'), thickness: length(given, 'thickness', 0) };
   const made = squareEnvelope(card, unlessGiven(given, 'ease'), unlessGiven(given, 'overlap'));
   const notation = notationOf(given);
@@ -58,11 +57,11 @@ Score from point to point and fold all four corners in, A first: the pocket is $
 }
 
 /** A band round a closed card, in mm. */
-export function bandFor(given: Arguments): { record: object; lines: string } {
+function bandFor(given: Arguments): { record: object; lines: string } {
   const around = given.options.get('around') ?? 'width';
   if (around !== 'width' && around !== 'height') throw new UsageError(`--around: “${around}” is not allowed; allowed: width, height`);
   const card = { width: length(given, 'width'), height: length(given, 'height'), thickness: length(given, 'thickness'), around } as const;
-  const made = bandRound(card, unlessGiven(given, 'overlap'), unlessGiven(given, 'ease'));
+  const made = bandRound(card, unlessGiven(given, 'overlap'), unlessGiven(given, 'slip'));
   const notation = notationOf(given);
   const say = (mm: number): string => sayLength(mm, notation);
   return {
@@ -73,3 +72,10 @@ Join it to itself round the closed card, not to the card: it has ${say(made.slip
 `,
   };
 }
+
+/** The commands for what a card is wrapped in: what each may be given besides a notation, and its work. */
+export const WRAPPERS: ReadonlyMap<string, { options: readonly string[]; work: (given: Arguments) => { record: object; lines: string } }> =
+  new Map([
+    ['envelope', { options: ['width', 'height', 'thickness', 'ease', 'overlap'], work: envelopeFor }],
+    ['band', { options: ['width', 'height', 'thickness', 'around', 'slip', 'overlap'], work: bandFor }],
+  ]);

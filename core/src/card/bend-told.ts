@@ -96,7 +96,7 @@ export function bendSentences({ claim, meets }: BentRow, reading: BendReading, n
       : `From an opening of ${whole(creasesFrom)} on it would crease (${own.name}): help the curve over before that, with a finger under its middle fold.`,
     snapsAt === undefined
       ? undefined
-      : `Left alone it jumps over somewhere between ${whole(snapsAt)} and ${whole(snapsAt + SNAP_LATER)}, and from there on lies down flat.`,
+      : `Left alone it jumps over somewhere between ${whole(snapsAt)} and ${whole(Math.min(Math.PI, snapsAt + SNAP_LATER))}, and from there on lies down flat.`,
     closingCreasesBelow === undefined
       ? undefined
       : `Closed from flat it does not find the way back by itself, and creases below ${whole(closingCreasesBelow)}: lift its middle fold into a ridge first, then close the card.`,

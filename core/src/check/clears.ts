@@ -32,7 +32,7 @@ export const clears: Check = ({ design, motion }) => {
   const slacks = panels.map(({ piece }) => caliperOf(design, piece) / 2);
   const found: Verdict[] = [];
   const firstHit = new Map<string, { at: number; opening: number; depth: number; a: Panel; b: Panel }>();
-  const lifts = liftsOf(linkage, (body) => panels[body]!.piece.thickness);
+  const lifts = liftsOf(linkage);
   /**
    * How deep two panels cross at the height at which foam holds them, where it holds one higher than the other. The motion
    * takes foam as no higher than card: what slides over a raised part would cross it there, and what leans against its edge here.

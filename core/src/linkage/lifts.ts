@@ -16,15 +16,14 @@ const KNOWN = new WeakMap<Linkage, readonly Lift[]>();
 
 /**
  * What foam and other raised pieces lift off the panel that carries them. What is joined to the rest besides stands where
- * that holds it, and is not lifted.
- * @param raised thickness of each panel's piece where it is a raised one, else nothing
+ * that holds it, and is not lifted. A raised piece is one with a thickness of its own.
  */
-export function liftsOf(linkage: Linkage, raised: (body: number) => Mm | undefined): readonly Lift[] {
+export function liftsOf(linkage: Linkage): readonly Lift[] {
   const known = KNOWN.get(linkage);
   if (known) return known;
   const lifts = linkage.bonds.flatMap((bond): Lift[] =>
     [bond.a, bond.b].flatMap((body): Lift[] => {
-      const by = raised(body);
+      const by = linkage.panels[body]!.piece.thickness;
       if (by === undefined) return [];
       const beyond = joinedWithout(linkage, bond, body === bond.a ? bond.b : bond.a);
       if (beyond.has(linkage.ground) || beyond.has(body) || !isCarriedBelow(linkage, bond, body)) return [];

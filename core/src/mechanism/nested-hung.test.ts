@@ -139,7 +139,7 @@ describe('hung shapes nested in one another', () => {
 
   it('knows what foam lifts: all that stands on it, and nothing else', () => {
     const { linkage, panels } = evaluated(cardOn('easel-shape', THREE)).design;
-    const lifts = liftsOf(linkage, (body) => panels[body]!.piece.thickness);
+    const lifts = liftsOf(linkage);
     const told = lifts.map(({ bodies, on, by }) => [
       panels[on]!.piece.id,
       by,

@@ -37,3 +37,8 @@ export function offset(loop: Loop, by: Mm): Loop[] {
 export function totalArea(loops: readonly Loop[]): number {
   return loops.reduce((sum, loop) => sum + signedArea(loop), 0);
 }
+
+/** The largest of the areas among some loops, holes left aside; nothing where there is none. */
+export function largestOf(loops: readonly Loop[]): Loop | undefined {
+  return loops.reduce<Loop | undefined>((most, loop) => (signedArea(loop) > (most ? signedArea(most) : 0) ? loop : most), undefined);
+}

@@ -10,6 +10,9 @@ export interface Area {
   holes: readonly Loop[];
 }
 
+/** A loop as an area without holes. */
+export const asArea = (outer: Loop): Area => ({ outer, holes: [] });
+
 export interface Box {
   minX: Mm;
   minY: Mm;

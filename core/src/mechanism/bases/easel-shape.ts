@@ -18,7 +18,6 @@ import {
 import { basePanel, coverPanel, hungEasel, mirrorPoint, raisedInTurn, sidesOfHung, type HungShape } from '../easel/hung-easel.js';
 import {
   coverLayers,
-  heightUnderLayers,
   HUNG_SET_SIZES,
   hungFootThickness,
   hungHeight,
@@ -27,6 +26,7 @@ import {
   hungStop,
   lastOf,
   nestedOn,
+  stoppedFoot,
   waitsAt,
 } from '../easel/hung-set.js';
 import { items, num, type Sizes } from '../sizes.js';
@@ -88,7 +88,8 @@ export const easelShape: Base = {
     ...stopSizes(
       ({ sizes }) => sizeOfLast(sizes) * 0.5,
       ({ sizes }) => hungHeight(sizes, lastOf(sizes)) - hungStop(sizes, lastOf(sizes)),
-    ).map(heightUnderLayers),
+      stoppedFoot,
+    ),
   ],
   build(context) {
     const { sizes } = context;

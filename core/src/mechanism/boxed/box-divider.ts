@@ -1,7 +1,7 @@
 import { shifted } from '../../plane/placement.js';
 import { subtract, unite } from '../../plane/boolean.js';
 import { spoken } from '../../measure/sentence.js';
-import { boxOf, rectangle, signedArea, type Loop } from '../../plane/outline.js';
+import { asArea, boxOf, rectangle, signedArea, type Loop } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
 import { fitted } from '../../plane/shapes.js';
 import { blankPiece } from '../../sheet/piece.js';
@@ -76,10 +76,7 @@ function withFigure({ outline, sizes }: BuildContext, divider: SizeItem, strip: 
   const shape = fitted(outline(figure), height + sunk, width).map(([x, y]): Point => [x + middle - width / 2, y + top - sunk]);
   // The figure may overhang a tab but not lie on it: the tab folds away from under it.
   const ends = [rectangle(-1e3, -1, 1e3 + tab + TAB_GAP, top + 1 + TAB_GAP), rectangle(right - TAB_GAP, -1, 1e3, top + 1 + TAB_GAP)];
-  const free = subtract(
-    [{ outer: shape, holes: [] }],
-    ends.map((outer) => ({ outer, holes: [] })),
-  );
-  const joined = unite([{ outer: strip, holes: [] }, ...free.map((outer) => ({ outer, holes: [] }))]);
+  const free = subtract([asArea(shape)], ends.map(asArea));
+  const joined = unite([asArea(strip), ...free.map(asArea)]);
   return joined.reduce((most, loop) => (boxOf(loop).minY < 1e-6 && signedArea(loop) > signedArea(most) ? loop : most), strip);
 }

@@ -1,7 +1,7 @@
 import type { Mm, Radians } from '../../measure/units.js';
-import { intersect, totalArea, unite } from '../../plane/boolean.js';
+import { intersect, largestOf, unite } from '../../plane/boolean.js';
 import { chordsAt } from '../../plane/chords.js';
-import { boxOf, type Area, type Loop } from '../../plane/outline.js';
+import { asArea, boxOf, type Loop } from '../../plane/outline.js';
 import { polar, type Point } from '../../plane/point.js';
 import { fitted, SHAPE_OPTIONS } from '../../plane/shapes.js';
 import type { RayTab, Side } from './ray-tab.js';
@@ -53,8 +53,8 @@ export function shapedFigure({ sides, tabs, length, crest }: FigureSizes, shape:
   const reach = 4 * Math.max(length, crest, maxX);
   const turns = Array.from({ length: 13 }, (_, i): Radians => Math.PI / 2 - sides[0].wing + ((sides[0].wing + sides[1].wing) * i) / 12);
   const between: Loop = [[0, 0], ...turns.map((turn) => polar([0, 0], reach, turn))];
-  const figure = largest(intersect([plain(largest(unite([plain(laid), plain(joining)])))], [plain(between)]));
-  const loop = largest(unite([plain(figure), ...tabs.map((tab) => plain(reachingIn(tab)))]));
+  const figure = largestOf(intersect([asArea(largestOf(unite([asArea(laid), asArea(joining)]))!)], [asArea(between)]))!;
+  const loop = largestOf(unite([asArea(figure), ...tabs.map((tab) => asArea(reachingIn(tab)))]))!;
   const [, top] = chordsAt([loop], 0).reduce((lowest, chord) => (chord[0] < lowest[0] ? chord : lowest));
   return { loop, top };
 }
@@ -71,10 +71,6 @@ function reachingIn({ loop, near, far, outer }: RayTab): Loop {
 
 /** Far below what a knife or cutter knows of. */
 const HAIR: Mm = 0.002;
-
-const plain = (outer: Loop): Area => ({ outer, holes: [] });
-const largest = (loops: readonly Loop[]): Loop =>
-  loops.reduce((most, loop) => (Math.abs(totalArea([loop])) > Math.abs(totalArea([most])) ? loop : most));
 
 /** Points of the outer edge between the ray's far end and the top of the crest, both left out. */
 function rim(wing: Radians, hand: 1 | -1, length: Mm, crest: Mm, outline: string): Point[] {

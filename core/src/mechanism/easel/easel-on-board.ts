@@ -1,6 +1,6 @@
 import { shifted } from '../../plane/placement.js';
-import { intersect, totalArea } from '../../plane/boolean.js';
-import { rectangle, boxOf, type Loop } from '../../plane/outline.js';
+import { intersect, largestOf } from '../../plane/boolean.js';
+import { asArea, rectangle, boxOf, type Loop } from '../../plane/outline.js';
 import { fitted } from '../../plane/shapes.js';
 import { blankPiece, type Piece } from '../../sheet/piece.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
@@ -231,9 +231,6 @@ function displayOn(easel: string, name: string, shape: Loop, { flap, width }: { 
 
 /** What of a place for glue lies within a shape, a little in from its edge: a heart is narrow at its foot. */
 function glueWithin(shape: Loop, place: Loop): Loop {
-  const common = intersect(
-    shrunk(shape, 1).map((outer) => ({ outer, holes: [] })),
-    [{ outer: place, holes: [] }],
-  );
-  return common.sort((a, b) => totalArea([b]) - totalArea([a]))[0] ?? place;
+  const common = intersect(shrunk(shape, 1).map(asArea), [asArea(place)]);
+  return largestOf(common) ?? place;
 }

@@ -88,14 +88,25 @@ export function stopNear(wanted: Mm, { min, max }: Range): Mm {
   return Math.max(min, Math.min(max, wanted));
 }
 
-/** Height, width and length of the raised strip. @param room from the stop's near side to the edge of the base */
-export function stopSizes(width: (context: SizeContext) => Mm, room: (context: SizeContext) => Mm): FreeSize[] {
+/** A foot of two thicknesses of the base card. */
+export const bareFoot = ({ baseCaliper }: SizeContext): Mm => 2 * baseCaliper;
+
+/**
+ * Height, width and length of the raised strip.
+ * @param room from the stop's near side to the edge of the base
+ * @param foot how thick the foot is that it has to hold
+ */
+export function stopSizes(
+  width: (context: SizeContext) => Mm,
+  room: (context: SizeContext) => Mm,
+  foot: (context: SizeContext) => Mm = bareFoot,
+): FreeSize[] {
   return [
     {
       name: 'stopHeight',
       label: 'Stop height',
       kind: 'length',
-      default: ({ baseCaliper }) => Math.max(2, Math.ceil(STOP_CALIPERS * 2 * baseCaliper * 2) / 2),
+      default: (context) => Math.max(2, Math.ceil(2 * STOP_CALIPERS * foot(context)) / 2),
       help: 'How far the stop stands up from the base: foam or layers.',
       range: () => ({ min: 0.3, max: 12, because: 'a stop is a raised strip that still lets the card close' }),
     },

@@ -1,6 +1,6 @@
-import { boxOf, rectangle, signedArea, type Loop } from '../../plane/outline.js';
+import { asArea, boxOf, rectangle, type Loop } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
-import { intersect } from '../../plane/boolean.js';
+import { intersect, largestOf } from '../../plane/boolean.js';
 import { laidDown } from '../../plane/chords.js';
 import { blankPiece, type Crease, type Fold, type Piece } from '../../sheet/piece.js';
 import type { Mark } from '../../sheet/piece.js';
@@ -195,9 +195,7 @@ export const mirrorPoint = ([x, y]: Point, at: number): Point => [2 * at - x, y]
 
 /** The base of a hung shape, lying: what of its mirror image is beyond the fold. */
 export function leafOf({ front: { body }, high, wide }: HungShape): Loop {
-  const beyond = rectangle(high, -1, 2 * high, wide + 2);
-  const parts = intersect([body], [{ outer: beyond, holes: [] }]);
-  return parts.reduce((most, part) => (signedArea(part) > signedArea(most) ? part : most));
+  return largestOf(intersect([body], [asArea(rectangle(high, -1, 2 * high, wide + 2))]))!;
 }
 
 function lowestPoint(lying: Loop): Point {

@@ -1,8 +1,8 @@
 import type { Mm } from '../../measure/units.js';
 import { arrange } from '../../plane/arrangement.js';
-import { intersect, offset, unite } from '../../plane/boolean.js';
+import { intersect, largestOf, offset, unite } from '../../plane/boolean.js';
 import { chordsAt, longestChord, mirroredAt } from '../../plane/chords.js';
-import { boxOf, loopContains, rectangle, signedArea, type Area, type Loop } from '../../plane/outline.js';
+import { asArea, boxOf, loopContains, rectangle, signedArea, type Area, type Loop } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
 import { TAB_CLEARANCE } from '../../supplies/limits.js';
 
@@ -28,7 +28,6 @@ export interface HungFront {
 }
 
 const NEAR = 1e-5;
-const asArea = (outer: Loop): Area => ({ outer, holes: [] });
 
 /**
  * Hangs a lying shape (its foot at x = 0) from a fold at x = `fold`, scored at `score`. What is not
@@ -68,13 +67,13 @@ export function hungFront(lying: Loop, fold: Mm, score: Mm): HungFront {
 function withFoot(parts: readonly Loop[]): Loop {
   const least = Math.min(...parts.flatMap((part) => part.map(([x]) => x)));
   const feet = parts.filter((part) => boxOf(part).minX < least + NEAR);
-  return feet.reduce((most, part) => (signedArea(part) > signedArea(most) ? part : most));
+  return largestOf(feet)!;
 }
 
 /** The front and its mirror image beyond the fold. */
 function doubled(front: Loop, fold: Mm): Area {
   const both = unite([asArea(front), asArea(mirroredAt(front, fold))]);
-  const outer = both.reduce((most, loop) => (signedArea(loop) > signedArea(most) ? loop : most));
+  const outer = largestOf(both)!;
   return { outer, holes: both.filter((loop) => signedArea(loop) < 0 && loopContains(outer, loop[0]!)) };
 }
 
@@ -90,9 +89,7 @@ function partsOf(front: Loop, score: Mm, scores: readonly [Mm, Mm][]): FrontPart
 
 /** The largest area of a part that is clear of its edges and folds, if there is one worth gluing. */
 function glueOf(part: Loop): Loop | undefined {
-  return offset(part, -TAB_CLEARANCE)
-    .filter((loop) => signedArea(loop) > 4)
-    .sort((a, b) => signedArea(b) - signedArea(a))[0];
+  return largestOf(offset(part, -TAB_CLEARANCE).filter((loop) => signedArea(loop) > 4));
 }
 
 /** A point well inside a loop: the middle of its longest chord about half-way across it. */

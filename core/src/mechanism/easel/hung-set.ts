@@ -1,20 +1,19 @@
-import type { Mm, Radians } from '../../measure/units.js';
-import { intersect, offset, totalArea } from '../../plane/boolean.js';
-import { boxOf, rectangle, type Area, type Loop } from '../../plane/outline.js';
+import { capitalised } from '../../measure/print.js';
+import { toRadians, type Mm, type Radians } from '../../measure/units.js';
+import { intersect, largestOf, offset } from '../../plane/boolean.js';
+import { asArea, boxOf, rectangle, signedArea, type Loop } from '../../plane/outline.js';
 import { chordsAt, laidDown, longestChord } from '../../plane/chords.js';
 import { shifted } from '../../plane/placement.js';
 import type { Point } from '../../plane/point.js';
 import { fitted, shapeNamed, SHAPE_OPTIONS } from '../../plane/shapes.js';
 import { blankPiece, type Mark, type Piece } from '../../sheet/piece.js';
 import type { Bond } from '../../linkage/structure.js';
-import { STOP_CALIPERS } from '../../supplies/limits.js';
 import type { BuildContext, Measure } from '../contract.js';
 import { angle, mm } from '../measures.js';
 import { items, num, type FreeSize, type SizeContext, type SizeItem, type Sizes } from '../sizes.js';
-import { toRadians } from '../../measure/units.js';
 import { insideOf } from './hung-front.js';
 import { basePanel, coverPanel, hungShape, leafOf, sidesOfHung, type HungShape } from './hung-easel.js';
-import { easelLean, FLATTEST, LEAST_STOP, STEEPEST, stopForLean } from './easel-parts.js';
+import { bareFoot, easelLean, FLATTEST, LEAST_STOP, STEEPEST, stopForLean } from './easel-parts.js';
 import { lipRoom } from './raised-rim.js';
 
 /** Foam is cut back from the edge of what stands on it, so that it does not show. */
@@ -216,9 +215,10 @@ export function nestedOn(context: BuildContext, shapes: readonly HungShape[], in
   const { minX, minY } = boxOf(shape);
   const outline = shape.map(([x, y]): Point => [x - minX, y - minY]);
   const glue =
-    largest(intersect([area(glueIn(outline))], [area(rectangle(own.high + FOLD_ROOM - minX, -1, own.high, own.wide + 2))])) ?? outline;
+    largestOf(intersect([asArea(glueIn(outline))], [asArea(rectangle(own.high + FOLD_ROOM - minX, -1, own.high, own.wide + 2))])) ??
+    outline;
   const carrying = leafOf(under).map(([x, y]): Point => [x - at[0] - minX, y - at[1] - minY]);
-  const below = largest(intersect([area(glue)], offset(carrying, -0.5).map(area))) ?? glue;
+  const below = largestOf(intersect([asArea(glue)], offset(carrying, -0.5).map(asArea))) ?? glue;
   const id = `foam-${index + 1}`;
   const easel = `easel ${index + 1}`;
   const foam = blankPiece({
@@ -254,14 +254,18 @@ export function nestedOn(context: BuildContext, shapes: readonly HungShape[], in
       partner: basePanel(index - 1),
       partnerFace: 'up',
       zone: 'foam-below',
+      says: [`${capitalised(easel)} is on it already, folded flat.`],
       placement: shifted([minX + at[0], minY + at[1]]),
     },
   ];
   const foldAt = own.high + at[0];
-  const line = (name: string, x: Mm, says: string): Mark => ({ id: name, from: [x, 0], to: [x, under.wide], says });
-  const marks = [
-    line(`${easel.replace(' ', '-')}-fold`, foldAt, `the fold of ${easel} lies over this`),
-    line(`${id}-line`, stands, `the foam under ${easel} begins here: the foot rests against it`),
+  const marks: Mark[] = [
+    {
+      id: `${id}-line`,
+      from: [stands, 0],
+      to: [stands, under.wide],
+      says: `the foam under ${easel} begins here: the foot rests against it`,
+    },
   ];
   return { foam, bonds, foldAt: foldAt - under.high, lip, marks };
 }
@@ -286,34 +290,24 @@ export function waitsAt(sizes: Sizes, index: number, next: Nested | undefined): 
 function raisedEdge(leaf: Loop, y: Mm, width: Mm): Mm {
   const { minX, maxX } = boxOf(leaf);
   const half = Math.max(0.5, width / 2);
-  const met = intersect([area(leaf)], [area(rectangle(minX - 1, y - half, maxX - minX + 2, 2 * half))]);
+  const met = intersect([asArea(leaf)], [asArea(rectangle(minX - 1, y - half, maxX - minX + 2, 2 * half))]);
   return Math.min(...met.flatMap((loop) => loop.map(([x]) => x)), maxX);
 }
 
-/** A stop strip's default height, raised for a foot that layers thicken. */
-export const heightUnderLayers = (size: FreeSize): FreeSize =>
-  size.name !== 'stopHeight' || size.kind !== 'length' || typeof size.default !== 'function'
-    ? size
-    : {
-        ...size,
-        default: (context) => {
-          const plain = typeof size.default === 'function' ? size.default(context) : size.default;
-          return layersIn(context.sizes) === 0 ? plain : Math.max(plain, Math.ceil(2 * STOP_CALIPERS * hungFootThickness(context)) / 2);
-        },
-      };
+/** What the last easel's own stop has to hold. A bare foot counts as two of the base, as any easel's does. */
+export const stoppedFoot = (context: SizeContext): Mm =>
+  layersIn(context.sizes) === 0 ? bareFoot(context) : Math.max(bareFoot(context), hungFootThickness(context));
 
 /** What of a base foam lies under, from where a foot stands on: 3 mm inside its outline, and past its fold up to that line. */
 function foamUnder(own: HungShape, from: Mm): Loop {
   const { maxX, minY, maxY } = boxOf(own.front.body.outer);
-  const beyond = area(rectangle(from, minY - 1, Math.max(1, maxX - from + 1), maxY - minY + 2));
-  const best = largest(intersect(offset(own.front.body.outer, -FOAM_INSET).map(area), [beyond]));
-  if (best && totalArea([best]) > LEAST_FOAM_AREA) return best;
-  return largest(intersect([area(leafOf(own))], [beyond])) ?? leafOf(own);
+  const beyond = asArea(rectangle(from, minY - 1, Math.max(1, maxX - from + 1), maxY - minY + 2));
+  const best = largestOf(intersect(offset(own.front.body.outer, -FOAM_INSET).map(asArea), [beyond]));
+  if (best && signedArea(best) > LEAST_FOAM_AREA) return best;
+  return largestOf(intersect([asArea(leafOf(own))], [beyond])) ?? leafOf(own);
 }
 
-const area = (outer: Loop): Area => ({ outer, holes: [] });
-const largest = (loops: readonly Loop[]): Loop | undefined => [...loops].sort((a, b) => totalArea([b]) - totalArea([a]))[0];
-const glueIn = (outline: Loop): Loop => largest(offset(outline, -0.5)) ?? outline;
+const glueIn = (outline: Loop): Loop => largestOf(offset(outline, -0.5)) ?? outline;
 
 /** The outlines after an easel's own, layered on its cover, middle on middle. */
 export function coverLayers(context: BuildContext, shapes: readonly HungShape[], index: number): { piece: Piece; bond: Bond }[] {

@@ -1,7 +1,7 @@
 import type { Mm, Radians } from '../../measure/units.js';
-import { subtract, unite } from '../../plane/boolean.js';
+import { largestOf, subtract, unite } from '../../plane/boolean.js';
 import { longestChord } from '../../plane/chords.js';
-import { boxOf, convexHull, rectangle, signedArea, type Loop } from '../../plane/outline.js';
+import { asArea, boxOf, convexHull, rectangle, type Loop } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
 import { fitted } from '../../plane/shapes.js';
 import { EDGE_MARGIN, LEAST_TAB } from '../../supplies/limits.js';
@@ -90,20 +90,17 @@ export function figureOutline(arm: LiftArm, sizes: Sizes, shape: Loop): Loop {
   ]);
   const mount = rectangle(0, low, figurePaper(arm), high - low);
   const neck = convexHull([...rectangle(NECK, high - NECK, figurePaper(arm) - NECK, NECK), ...somewhereIn(picture)]);
-  const whole = unite([plain(picture), plain(mount), plain(neck)]);
+  const whole = unite([asArea(picture), asArea(mount), asArea(neck)]);
   const { minX, minY } = boxOf(picture);
-  if (minX >= 0) return largest(whole);
+  if (minX >= 0) return largestOf(whole)!;
   // Before its hinge the figure would pass through the wing that it hangs on.
   const top = (inFront(arm.hinge) ? high + TONGUE_RIM : arm.crest) + BESIDE;
   const taken = rectangle(minX - 1, Math.min(minY, low) - 1, 1 - minX, top - Math.min(minY, low) + 1);
-  return largest(subtract(whole.map(plain), [plain(taken)]));
+  return largestOf(subtract(whole.map(asArea), [asArea(taken)]))!;
 }
 
 /** A neck begins within the paper that it goes out from, and clear of the tab. */
 const NECK: Mm = 0.5;
-
-const plain = (outer: Loop) => ({ outer, holes: [] });
-const largest = (loops: readonly Loop[]): Loop => loops.reduce((best, loop) => (signedArea(loop) > signedArea(best) ? loop : best));
 
 /** A little square well inside a loop: about the middle of its longest chord half-way across. */
 function somewhereIn(loop: Loop): Loop {

@@ -1,7 +1,7 @@
 import { largestFrom, smallestFrom } from '../../measure/largest.js';
 import { toRadians, type Mm, type Radians } from '../../measure/units.js';
 import { offset, subtract, totalArea } from '../../plane/boolean.js';
-import type { Area, Loop } from '../../plane/outline.js';
+import { asArea, type Loop } from '../../plane/outline.js';
 import type { Point } from '../../plane/point.js';
 import { shapeNamed, SHAPE_OPTIONS } from '../../plane/shapes.js';
 import { EDGE_MARGIN } from '../../supplies/limits.js';
@@ -143,11 +143,9 @@ function coreFits(context: SizeContext, measure: Mm): boolean {
   const inside = remembered(['inside', outline, size], () => offset(wholeOf(standingRing(context)), -LEAST_RING));
   return remembered(
     ['core', outline, size, outlineIn(context, 'coreOutline'), measure],
-    () => totalArea(subtract([areaOf(wholeOf(half))], inside.map(areaOf))) < 1e-3,
+    () => totalArea(subtract([asArea(wholeOf(half))], inside.map(asArea))) < 1e-3,
   );
 }
-
-const areaOf = (outer: Loop): Area => ({ outer, holes: [] });
 
 /** The same sizes with another core, its own outline known. */
 const withCore = (context: SizeContext, core: string): SizeContext => ({
