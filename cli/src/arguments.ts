@@ -33,6 +33,10 @@ const WITH_VALUE = new Set([
   'ease',
   'slip',
   'overlap',
+  'layers',
+  'layer-steps',
+  'layer-step',
+  'layer-stock',
 ]);
 const FLAGS = new Set(['json', 'help', 'anyway']);
 

@@ -43,18 +43,20 @@ import {
   type Workshop,
 } from '@diptychon/core';
 import { UsageError, type Arguments } from './arguments.js';
+import { withLayers } from './layers.js';
 
 /** The card a command is about, and the workshop it is worked out with. @throws UsageError */
-export function cardFrom({ words, options, repeated }: Arguments): { card: CardDocument; workshop: Workshop } {
+export function cardFrom(given: Arguments): { card: CardDocument; workshop: Workshop } {
+  const { words, options, repeated } = given;
   const file = words[1];
   const id = options.get('mechanism');
   if (file && id) throw new UsageError('--mechanism: give a card file or a mechanism, not both');
   if (!file && !id) throw new UsageError('card: give a card file, or --mechanism ID (see diptychon list)');
   const notation = notationFrom(options.get('notation'));
-  const given = workshopFrom(options.get('workshop'));
-  const read = file ? readFile(file) : cardToTry(known(id!), {}, given ?? starterFor(notation ?? 'mm'));
-  const card = notation ? { ...read, notation } : file || given ? read : { ...read, notation: 'mm' as const };
-  const workshop = given ?? starterFor(card.notation);
+  const own = workshopFrom(options.get('workshop'));
+  const read = file ? readFile(file) : cardToTry(known(id!), {}, own ?? starterFor(notation ?? 'mm'));
+  const card = notation ? { ...read, notation } : file || own ? read : { ...read, notation: 'mm' as const };
+  const workshop = own ?? starterFor(card.notation);
   const outline = options.get('outline');
   const equipped = withSupplies(outline ? withOutline(card, outline) : card, options, repeated.stock, workshop);
   // Sizes of what is there already come first: they decide which folds there are to stand on.
@@ -63,7 +65,7 @@ export function cardFrom({ words, options, repeated }: Arguments): { card: CardD
     const { ready, waiting } = sortedSets(whole);
     return { card: withPart(withSizes(whole.card, ready), part, workshop), sets: waiting };
   }, started);
-  return { card: withSizes(built, sets), workshop };
+  return { card: withLayers(withSizes(built, sets), given, workshop), workshop };
 }
 
 /** Sizes of parts that are there, and of parts still to come. */

@@ -99,8 +99,18 @@ function lineOf(size: ReturnType<typeof sizeRecord>, prefix = ''): string {
   return `    ${prefix}${size.name} = ${size.default}${unit}; ${size.min} to ${size.max}${unit}. ${size.help}`;
 }
 
+/** A layer and its panel, each with its size: they are mixed up easily. */
+function layerLine(
+  { id, number, panel, face, width, height, panelWidth, panelHeight, upWhenOpen, shows, twinOf, twinBy }: Report['layers'][number],
+  notation: Notation,
+): string {
+  const size = (w: number, h: number): string => `${sayLength(w, notation)} × ${sayLength(h, notation)}`;
+  const twin = twinOf === null ? '' : twinBy === 'same' ? `; cut like ${twinOf}` : `; ${twinBy} of ${twinOf}`;
+  return `${number} on ${panel}, ${face === 'up' ? 'upper face' : 'back'} (${id}): layer ${size(width, height)}, panel ${size(panelWidth, panelHeight)}; ${upWhenOpen} edge up; seen ${shows.join(', ')}${twin}`;
+}
+
 /** The report for reading at a terminal. */
-export function printReport({ pieces, measures, closed, open, findings, motion }: Report, notation: Notation): string {
+export function printReport({ pieces, layers, measures, closed, open, findings, motion }: Report, notation: Notation): string {
   const n = (value: number): string => String(Number(value.toFixed(2)));
   // A place on a metric piece is a plain number of mm, on one in inches a mark of its ruler.
   const place = (mm: number): string => (notation.startsWith('inch') ? sayLength(mm, notation) : n(mm));
@@ -112,6 +122,7 @@ export function printReport({ pieces, measures, closed, open, findings, motion }
         (s) => `    ${s.name} (${s.fold}): ${place(s.from[0])}, ${place(s.from[1])} to ${place(s.to[0])}, ${place(s.to[1])}`,
       ),
     ]),
+    ...(layers.length > 0 ? ['Layers', ...layers.map((layer) => `  ${layerLine(layer, notation)}`)] : []),
     'Measures',
     ...measures.map((m) => `  ${m.label}: ${m.unit === 'mm' ? sayLength(m.value, notation) : `${n(m.value)}°`}, because ${m.because}`),
     `Closed  ${sayLength(closed.width, notation)} × ${sayLength(closed.height, notation)}, ${n(closed.thickness)} mm thick`,

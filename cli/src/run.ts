@@ -54,6 +54,8 @@ Options of compute, steps and export:
     --stock ROLE=ID                   base, mechanism, display, film or stop from another stock (several)
     --board ID  --envelope ID         of the workshop
     --within outline|envelope         what the closed card must keep inside
+    --layers BORDER                   a layer on every panel that is seen, smaller by this on each side; with
+                                      --layer-steps 1|2|3 on one another, --layer-step STEP smaller each, --layer-stock ID
     --notation mm|cm|inch/8|inch/16|inch/32
     --workshop FILE                   my own stocks, boards and envelopes, saved from the Workshop screen
     --outline FILE.svg                an outline of your own: --outline leaf.svg --set outline=own-leaf

@@ -3,6 +3,8 @@ import { claimsOf, draw, type CardProblem, type Owned } from './card/draw.js';
 import { join, type Design } from './card/join.js';
 import { standingOf, type Standing } from './card/standing.js';
 import { boardOf, envelopeOf, type CardDocument } from './card/document.js';
+import { NO_LAYERS, type Layers } from './dress/layer.js';
+import { layersOf, wearing } from './dress/layers.js';
 import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding, Fix } from './check/finding.js';
 import type { Pose } from './linkage/kinematics.js';
@@ -21,6 +23,8 @@ export interface Evaluation {
   motion: Motion;
   closed: ClosedCard;
   sheets: CutSheet[];
+  /** what its panels wear, each with the sheet that it is cut from */
+  dressed: Layers;
   measures: Owned<Measure>[];
   findings: Finding[];
   /** the frame in which the card is put down */
@@ -62,14 +66,19 @@ export type Moved = Pick<Evaluation, 'design' | 'motion'>;
 export const move = (design: Design): Moved => ({ design, motion: followMotion(design.linkage, design.schedule) });
 
 /** A design that has been moved, closed, and cut with the allowances that its closed stack asks for. */
-export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets'>;
+export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets' | 'dressed'>;
 
 /** Lays a card closed. Ease comes once, from the nominal closed stack: cutting is changed by it, motion is not. */
-export function closeUp({ design, motion }: Moved): Closed {
-  const closed = closeCard(design, motion.pressed ?? motion);
+export function closeUp({ design: drawn, motion }: Moved): Closed {
+  const pressed = motion.pressed ?? motion;
+  const bare = closeCard(drawn, pressed);
+  const dressed = drawn.card.dressing ? layersOf(drawn, pressed, bare) : NO_LAYERS;
+  // What is worn changes no order of layers: the pile is only added up again with it.
+  const design = dressed.layers.length > 0 ? wearing(drawn, dressed) : drawn;
+  const closed = design === drawn ? bare : closeCard(design, pressed, bare.stack);
   const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
   const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
-  return { design, motion, closed, sheets: design.pieces.map((piece) => cutSheet(piece, eases)) };
+  return { design, motion, closed, dressed, sheets: design.pieces.map((piece) => cutSheet(piece, eases)) };
 }
 
 /** What the checks read of a closed card: how it stands, and what the maker has. */
@@ -95,13 +104,14 @@ export function inspect(closedCard: Closed, workshop: Workshop): CheckInput {
 /** Asks every check, and prints what they say as the maker measures. */
 export function judge(closedCard: Closed, workshop: Workshop): Evaluation {
   const input = inspect(closedCard, workshop);
-  const { card, design, free: motion, closed, sheets, resting, standing } = input;
+  const { card, design, free: motion, closed, sheets, dressed, resting, standing } = input;
   const findings = runChecks(input);
   return {
     design,
     motion,
     closed,
     sheets,
+    dressed,
     resting,
     standing,
     measures: [...blankMeasures(sheets, design, closed), ...design.measures].map((measure) => ({

@@ -36,15 +36,15 @@ export interface ClosedCard {
 /** Two scores closer than this tear into one. */
 const LEAST_SPINE: Mm = 1;
 
-/** Lays the card closed: order of layers, outline, thickness, spines. */
-export function closeCard(design: Design, motion: Motion): ClosedCard {
-  const stack = stackClosed(motion, motion.frames[0]!);
+/** Lays the card closed: order of layers, outline, thickness, spines. @param stack how its panels lie on one another, where that is known */
+export function closeCard(design: Design, motion: Motion, stack: ClosedStack = stackClosed(motion, motion.frames[0]!)): ClosedCard {
+  const pose = poseOf(motion, motion.frames[0]!);
   const box = boxOf(stack.layers.flatMap((layer) => layer.area.outer));
-  const pile = pileOf(design, stack);
+  const pile = pileOf(design, stack, pose);
   const props: ClosedCard['props'] = {};
   const spines: ClosedCard['spines'] = {};
   for (const closing of claimsOf(design, 'closing')) {
-    const profile = propsBetween(design, poseOf(motion, motion.frames[0]!), pile, closing);
+    const profile = propsBetween(design, pose, pile, closing);
     const most = profile.reduce((thick, { thickness }) => Math.max(thick, thickness), 0);
     props[closing.hinge] = profile;
     spines[closing.hinge] = most === 0 ? 0 : Math.max(LEAST_SPINE, most);

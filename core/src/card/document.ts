@@ -5,6 +5,7 @@ import { starterFor } from '../supplies/starter-workshops.js';
 import { carriedFor } from '../supplies/supplies-in-use.js';
 import { STOCK_ROLES, type StockRole } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
+import { dressingSchema } from './dressing.js';
 
 /** The only thing that is stored of a card. Everything else is worked out from it. Lengths mm, angles radians. */
 
@@ -107,6 +108,8 @@ export const cardSchema = v.strictObject({
   stocks: v.strictObject(Object.fromEntries(STOCK_ROLES.map((role) => [role, identifier])) as Record<StockRole, typeof identifier>),
   /** pieces that are cut from a stock of their own */
   pieceStocks: v.optional(named(identifier, identifier)),
+  /** what is glued on it */
+  dressing: v.optional(dressingSchema),
   board: identifier,
   envelope: v.optional(identifier),
   /** what the closed card must keep inside: its own outline where left out, or only its envelope */

@@ -4,12 +4,15 @@ import { assemble, brokenReferences, type Linkage, type LinkageInput } from '../
 import { splitPiece, type Panel, type SplitFault } from '../sheet/panels.js';
 import type { CardProblem, Drawing } from './draw.js';
 import { ROOT } from './document.js';
+import type { Worn } from './worn.js';
 
 /** Everything about a card before it moves: its drawing, the panels it folds into, and how they are joined. */
 export interface Design extends Drawing {
   panels: readonly Panel[];
   faults: readonly SplitFault[];
   linkage: Linkage;
+  /** what its panels wear; nothing until it is dressed */
+  worn: readonly Worn[];
 }
 
 export type JoinOutcome = { ok: true; design: Design } | { ok: false; problems: CardProblem[] };
@@ -36,7 +39,13 @@ export function join(drawing: Drawing): JoinOutcome {
   const placed = closeOntoGlue(input);
   return {
     ok: true,
-    design: { ...drawing, panels, faults: split.flatMap((piece) => piece.faults), linkage: placed === input ? drawn : assemble(placed) },
+    design: {
+      ...drawing,
+      panels,
+      faults: split.flatMap((piece) => piece.faults),
+      linkage: placed === input ? drawn : assemble(placed),
+      worn: [],
+    },
   };
 }
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { GLUE_FILM } from '../supplies/limits.js';
 import { cardOn, evaluated, stockById } from '../testing/evaluated.js';
 import { caliperOf } from './card-stocks.js';
-import { layersAt, pileOf, thicknessAt } from './pile.js';
+import { layersAt, thicknessAt } from './pile.js';
 import { weightOf } from './weight.js';
 
 const CARD = stockById('card-250').caliper;
@@ -10,7 +10,7 @@ const CARD = stockById('card-250').caliper;
 describe('the pile of a closed card', () => {
   it('lists what lies at a place from the bottom up', () => {
     const { design, closed } = evaluated(cardOn('folded-card', { depth: 100, length: 80, innerThickness: 3, innerFrom: 40 }));
-    const pile = pileOf(design, closed.stack);
+    const pile = closed.pile;
     const names = (x: number): string[] => layersAt(design, pile, [x, 40]).layers.map((layer) => layer.name);
     // The fold is at 100; the block begins 40 from it.
     expect(names(120)).toEqual([...names(120)].filter((name) => name !== 'layers inside'));
@@ -23,7 +23,7 @@ describe('the pile of a closed card', () => {
   it('adds a film of glue for each glued pair that lies there, and only there', () => {
     // A box of two walls: its tab of 10 mm is glued to the first wall.
     const { design, closed } = evaluated(cardOn('box-card', { wall: 60, secondWall: 60, height: 90, flaps: [], dividers: [] }));
-    const pile = pileOf(design, closed.stack);
+    const pile = closed.pile;
     const { minX, maxX } = closed.box;
     const depths = Array.from({ length: 60 }, (_, i) => thicknessAt(design, pile, [minX + ((i + 0.5) / 60) * (maxX - minX), 45]));
     const sheets = new Set(depths.map(({ thickness, bodies }) => Number((thickness - bodies.length * CARD).toFixed(9))));

@@ -54,6 +54,10 @@ export function standingOf(design: Design, motion: Motion, frame: Frame): Standi
     const [cx, cy] = centroid(area);
     add(carry(pose[body]!, cx, cy, 0), (areaOf(area) / MM2_PER_M2) * INNER_PER_MM * layer.thickness);
   }
+  for (const { panel, area, weight: each } of design.worn) {
+    const [cx, cy] = centroid(area);
+    add(carry(pose[design.linkage.bodyOf.get(panel)!]!, cx, cy, 0), (areaOf(area) / MM2_PER_M2) * each);
+  }
   const centre: Vec3 = [moment[0] / weight, moment[1] / weight, moment[2] / weight];
   const lowest = Math.min(...corners.map((p) => dot(p, up)));
   const onTable = (p: Vec3): Point => [dot(p, right), dot(p, front)];

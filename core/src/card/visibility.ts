@@ -44,13 +44,7 @@ interface Drawn {
  */
 export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard, frame: Frame, look: Look, cells = CELLS): SeenFace[] {
   const pose = poseOf(motion, frame);
-  const { up, viewFrom } = design.base.rest;
-  // The closed card is looked at straight; standing, from where a person stands.
-  const flat = frame === motion.frames[0];
-  const ahead: Vec3 = flat ? closedFront(up, viewFrom) : viewFrom;
-  const toward = unit(look === 'front' ? ahead : fromBehind(ahead, flat ? [0, 0, 0] : up));
-  const right = unit(perpendicular(toward, up));
-  const above = cross(toward, right);
+  const { toward, right, above } = lookOn(design, frame === motion.frames[0], look);
   const unplaced = unplacedIn(motion, frame);
   const all = design.panels.map((panel, body) => drawnPanel(design, panel.area, pose[body]!, body, { toward, right, above }));
   const drawn = all.filter(({ body }) => !unplaced.has(body));
@@ -70,6 +64,18 @@ export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard,
     if (share < 0.03) return [];
     return [{ panel: id, name, face: facing > 0 ? 'up' : 'down', share: Math.min(1, share), area }];
   });
+}
+
+/**
+ * Directions of the ground's frame for who looks at the card, each of length 1: toward him, to his right, and what is up for
+ * him. The closed card is looked at straight; standing, from where a person stands.
+ */
+export function lookOn(design: Pick<Design, 'base'>, flat: boolean, look: Look): Record<'toward' | 'right' | 'above', Vec3> {
+  const { up, viewFrom } = design.base.rest;
+  const ahead: Vec3 = flat ? closedFront(up, viewFrom) : viewFrom;
+  const toward = unit(look === 'front' ? ahead : fromBehind(ahead, flat ? [0, 0, 0] : up));
+  const right = unit(perpendicular(toward, up));
+  return { toward, right, above: cross(toward, right) };
 }
 
 /** From the other side of the card, as high above the table: only what is level turns round. */

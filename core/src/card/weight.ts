@@ -11,7 +11,8 @@ export function weightOfArea(card: { stocks: CardStocks }, piece: Piece): number
   return piece.thickness === undefined ? weight : (weight * piece.thickness) / caliper;
 }
 
-/** Weight of the whole card, g: area of every panel × weight of its stock. */
+/** Weight of the whole card, g: area of every panel and of what it wears × weight of its stock. */
 export function weightOf(design: Design): number {
-  return design.panels.reduce((sum, panel) => sum + (areaOf(panel.area) / MM2_PER_M2) * weightOfArea(design, panel.piece), 0);
+  const panels = design.panels.reduce((sum, panel) => sum + (areaOf(panel.area) / MM2_PER_M2) * weightOfArea(design, panel.piece), 0);
+  return design.worn.reduce((sum, { area, weight }) => sum + (areaOf(area) / MM2_PER_M2) * weight, panels);
 }

@@ -4,6 +4,7 @@ import { bulk } from './bulk.js';
 import { clears } from './clears.js';
 import { withCauses } from './causes.js';
 import { closesLoop } from './closes-loop.js';
+import { dressingPlaced } from './dressing-placed.js';
 import { equalWidths } from './equal-widths.js';
 import { ROOT } from '../card/document.js';
 import type { CheckInput, Finding, Verdict } from './finding.js';
@@ -50,6 +51,7 @@ const CHECKS = [
   hasSheet,
   scoreable,
   glueClear,
+  dressingPlaced,
   writable,
 ] as const;
 const WEIGHT = { fail: 0, warn: 1, pass: 2 } as const;

@@ -1,6 +1,7 @@
 import type { ClosedCard } from '../card/closed-card.js';
 import type { Design } from '../card/join.js';
 import type { Standing } from '../card/standing.js';
+import type { Layers } from '../dress/layer.js';
 import type { Frame, Motion } from '../linkage/motion.js';
 import type { Envelope } from '../supplies/envelopes.js';
 import type { Board } from '../supplies/boards.js';
@@ -52,6 +53,8 @@ export interface CheckInput {
   free: Motion;
   closed: ClosedCard;
   sheets: CutSheet[];
+  /** what its panels wear */
+  dressed: Layers;
   resting: Frame;
   standing: Standing;
   board: Board;

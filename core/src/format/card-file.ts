@@ -129,6 +129,7 @@ function missingSupplies(card: CardDocument): FileProblem[] {
   return [
     ...STOCK_ROLES.flatMap((role) => missing(`stocks.${role}`, card.stocks[role], supplies.stocks, 'stocks')),
     ...Object.entries(card.pieceStocks ?? {}).flatMap(([piece, id]) => missing(`pieceStocks.${piece}`, id, supplies.stocks, 'stocks')),
+    ...(card.dressing?.layers === undefined ? [] : missing('dressing.layers.stock', card.dressing.layers.stock, supplies.stocks, 'stocks')),
     ...missing('board', card.board, supplies.boards, 'boards'),
     ...(card.envelope === undefined ? [] : missing('envelope', card.envelope, supplies.envelopes, 'envelopes')),
   ];

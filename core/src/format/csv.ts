@@ -11,7 +11,7 @@ export type CsvDialect = 'point' | 'comma';
  * ruler reads it, reason; mm and degrees to a thousandth. With a decimal comma the columns are parted by semicolons. Begins with the mark by which spreadsheets
  * know UTF-8.
  */
-export function writeCsv({ measures, sheets, design }: Evaluation, dialect: CsvDialect = 'point'): string {
+export function writeCsv({ measures, sheets, dressed, design }: Evaluation, dialect: CsvDialect = 'point'): string {
   const separator = dialect === 'point' ? ',' : ';';
   const number = (value: number): string => {
     const text = String(Number(value.toFixed(3)));
@@ -30,6 +30,17 @@ export function writeCsv({ measures, sheets, design }: Evaluation, dialect: CsvD
       unit === 'rad' ? printAngle(value, notation) : read(value),
       because,
     ]),
+    ...dressed.layers.flatMap(({ part, number: name, panelName, sheet, stock }) =>
+      [['across', sheet.width] as const, ['up', sheet.height] as const].map(([way, mm]) => [
+        part,
+        `${name}, layer of ${panelName}`,
+        `${name}, ${way}`,
+        number(mm),
+        'mm',
+        read(mm),
+        `${stock.name}, as it is cut: good side toward you, what is up on the open card at the top`,
+      ]),
+    ),
     ...sheets.flatMap(({ piece, scores }) =>
       scores.map(({ name, fold, from, to }) => [
         piece.part ?? ROOT,

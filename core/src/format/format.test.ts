@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARDS } from '../card/demo-cards.js';
+import { dressedBy, dressedOtherwise } from '../card/dress-card.js';
+import { starterFor } from '../supplies/starter-workshops.js';
 import { readCardFile, writeCardFile } from './card-file.js';
 import { readShelfFile, writeShelfFiles } from './shelf-file.js';
 describe('card files', () => {
@@ -93,6 +95,12 @@ describe('card files', () => {
     expect(readCardFile(JSON.stringify(own))).toEqual({ ok: true, card: own });
   });
 
+  it('keep what a card wears', () => {
+    const plain = dressedBy(DEMO_CARDS[1]!, { border: 2.5, steps: 2 }, starterFor('mm'));
+    const card = dressedOtherwise(plain, { panel: 'base/front-leaf', face: 'down' }, { left: 0, steps: 1 });
+    expect(readCardFile(JSON.stringify(card))).toEqual({ ok: true, card });
+  });
+
   const demo = DEMO_CARDS[1]!;
   const broken = (change: object): string => JSON.stringify({ ...demo, ...change });
   const [root, figure] = [demo.parts[0]!, demo.parts[1]!];
@@ -130,6 +138,24 @@ describe('card files', () => {
       broken({ supplies: { ...demo.supplies, boards: [{ ...demo.supplies.boards[0]!, pitch: -1 }] } }),
       'supplies.boards.0.pitch',
       'allowed',
+    ],
+    [
+      'a border that is none',
+      broken({ dressing: { layers: { border: -1, steps: 1, stock: 'card-250' } } }),
+      'dressing.layers.border',
+      '0 to 60 mm',
+    ],
+    [
+      'layers of a stock it has not',
+      broken({ dressing: { layers: { border: 3, steps: 1, stock: 'gold' } } }),
+      'dressing.layers.stock',
+      'none of the stocks',
+    ],
+    [
+      'more layers than allowed',
+      broken({ dressing: { layers: { border: 3, steps: 9, stock: 'card-250' } } }),
+      'dressing.layers.steps',
+      '1 to 3',
     ],
     ['something that does not belong', broken({ script: 'x' }), 'script', 'does not belong'],
     ['far too much', `"${'x'.repeat(600 * 1024)}"`, 'file', 'at most'],

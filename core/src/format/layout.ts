@@ -1,6 +1,7 @@
 import type { Mm } from '../measure/units.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
+import { everySheet } from '../plan/layer-steps.js';
 import { high, onBeds, wide, type Bed, type PlacedSheet } from '../plan/beds.js';
 import type { Workshop } from '../supplies/workshop.js';
 
@@ -17,8 +18,10 @@ export interface Drawing {
   larger: boolean;
 }
 
-/** The drawings of a card for my cutter: one for each stock, as many as its bed needs. */
-export function drawingsOf({ sheets, design }: Pick<Evaluation, 'sheets' | 'design'>, { cutters }: Workshop): Drawing[] {
+/** The drawings of a card and its layers for my cutter: one for each stock, as many as its bed needs. */
+export function drawingsOf(evaluation: Pick<Evaluation, 'sheets' | 'dressed' | 'design'>, { cutters }: Workshop): Drawing[] {
+  const { design } = evaluation;
+  const sheets = everySheet(evaluation);
   const stocks = [...new Set(sheets.map(({ piece }) => stockOf(design, piece)))];
   return stocks.flatMap((stock) => {
     const own = sheets.filter(({ piece }) => stockOf(design, piece) === stock);

@@ -1,5 +1,6 @@
 import { starterFor } from '../supplies/starter-workshops.js';
 import type { Workshop } from '../supplies/workshop.js';
+import type { DressedLayer } from '../dress/layer.js';
 import type { Evaluation } from '../evaluate.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
@@ -95,6 +96,17 @@ function finished(page: MmPage, evaluation: Evaluation, frame: Frame): void {
   page.as('Figure', () => page.picture(standingPicture(evaluation), frame), `The finished card, ${at}`);
 }
 
+/** Every layer with its size, and that of its panel beside it: they are mixed up easily. */
+function layerLines({ dressed, design }: Evaluation): TextLine[] {
+  if (dressed.layers.length === 0) return [];
+  const size = ({ width, height }: { width: Mm; height: Mm }): string =>
+    `${sayLength(width, design.card.notation)} × ${sayLength(height, design.card.notation)}`;
+  const line = ({ number, panelName, face, box, panelBox, stock }: DressedLayer): TextLine => ({
+    words: `${number}, layer of ${panelName}${face === 'down' ? ', its back' : ''}: layer ${size(box)}, panel ${size(panelBox)}; ${stock.name}`,
+  });
+  return [{ words: 'Layers', bold: true, space: true }, ...dressed.layers.map(line)];
+}
+
 function textOf(evaluation: Evaluation, workshop: Workshop, steps: readonly BenchStep[]): TextLine[] {
   const numbers = scoreNumbers(steps);
   const numberOf = ({ picture }: BenchStep, { scores }: NonNullable<BenchStep['scores']>[number]): number | undefined =>
@@ -110,6 +122,7 @@ function textOf(evaluation: Evaluation, workshop: Workshop, steps: readonly Benc
     ...evaluation.measures.map(({ label, value, unit }) => ({
       words: `${label}: ${unit === 'rad' ? printAngle(value, notation) : sayLength(value, notation)}`,
     })),
+    ...layerLines(evaluation),
     heading('Steps'),
     ...steps.slice(1).flatMap((step, i): TextLine[] => [
       { words: `${i + 1}. ${step.title}`, bold: true },

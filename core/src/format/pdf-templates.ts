@@ -1,6 +1,7 @@
 import type { Mm } from '../measure/units.js';
 import { MM_PER_INCH } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
+import { everySheet } from '../plan/layer-steps.js';
 import { verdictLine, type VerdictLine } from '../plan/verdict.js';
 import { rectangle } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
@@ -53,7 +54,7 @@ export interface TemplateFile {
  * 50 mm and a 2 in bar to check the printer with.
  */
 export async function writeTemplates(evaluation: Evaluation, paper: PaperId, fonts: PdfFonts): Promise<TemplateFile> {
-  const { sheets } = evaluation;
+  const sheets = everySheet(evaluation);
   const { name } = evaluation.design.card;
   const verdict = verdictLine(evaluation);
   const setting = await newPdf(`${name}, true-size templates`, fonts);

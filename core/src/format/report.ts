@@ -10,7 +10,7 @@ import { readTracked, type Evaluation } from '../evaluate.js';
 export type Report = ReturnType<typeof report>;
 
 export function report(evaluation: Evaluation) {
-  const { design, motion, closed, sheets, measures, findings, openHeight, resting } = evaluation;
+  const { design, motion, closed, sheets, dressed, measures, findings, openHeight, resting } = evaluation;
   const intended = boxOf(design.base.closedOutline);
   const readings = (frame: (typeof motion.frames)[number]) =>
     Object.fromEntries(
@@ -46,6 +46,30 @@ export function report(evaluation: Evaluation) {
       windows: sheet.windows,
       glue: sheet.zones.filter((zone) => zone.kind === 'glue').map(({ id, face, outline }) => ({ id, face, outline })),
     })),
+    layers: dressed.layers.map((layer) => ({
+      id: layer.id,
+      number: layer.number,
+      panel: layer.panel,
+      face: layer.face,
+      step: layer.step,
+      stock: layer.stock.id,
+      // Sizes, outlines and borders in the axes of the panel as it is drawn on its piece, upper face toward you.
+      width: layer.box.width,
+      height: layer.box.height,
+      panelWidth: layer.panelBox.width,
+      panelHeight: layer.panelBox.height,
+      outline: layer.area.outer,
+      openings: layer.area.holes,
+      panelOutline: design.panels[design.linkage.bodyOf.get(layer.panel)!]!.area.outer,
+      borders: layer.borders,
+      twinOf: layer.twin?.of ?? null,
+      twinBy: layer.twin?.by ?? null,
+      upWhenOpen: layer.upWhenOpen,
+      shows: layer.shows,
+      // As it is cut from its paper: good side toward you, what is up on the open card at the top.
+      cut: { width: layer.sheet.width, height: layer.sheet.height, outline: layer.sheet.outline },
+    })),
+    bare: dressed.bare.map(({ panel, face, why }) => ({ panel, face, why })),
     measures: measures.map(({ owner, name, label, value, unit, because }) => ({
       owner,
       name,

@@ -11,6 +11,7 @@ import { flatSteps, fold } from './flat-steps.js';
 import { glueSteps } from './glue-steps.js';
 import { materialsOf } from './materials.js';
 import { plainStep, type BenchStep } from './step.js';
+import { layerCuts, layerGlue } from './layer-steps.js';
 import { wayUpSteps } from './way-up.js';
 
 /** The steps of making a card by hand with the maker's own board, tools and school, in the order of the work. */
@@ -19,6 +20,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
   return toldApart([
     ready(evaluation, workshop),
     ...sheets.flatMap((sheet) => flatSteps(sheet, evaluation, workshop)),
+    ...layerCuts(evaluation, workshop),
     ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
     dryFit(evaluation),
     plainStep({
@@ -28,6 +30,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
       says: ['Everything lines up? Now run the bone folder along every fold.', 'Work folds that move both ways a few times.'],
       picture: { kind: 'standing', at: 0.3 },
     }),
+    ...layerGlue(evaluation),
     ...wayUpSteps(evaluation),
     ...glueSteps(evaluation, workshop),
     test(evaluation),

@@ -32,6 +32,13 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
       : '; larger than any of my sheets';
     return { what: piece.name, detail: `${stock.name}, ${say(width)} across × ${say(height)} along${from}` };
   });
+  const { layers } = evaluation.dressed;
+  const layerStocks = [...new Set(layers.map(({ stock }) => stock))];
+  const worn = layerStocks.map((stock): Material => {
+    const own = layers.filter((layer) => layer.stock === stock);
+    const all = own.map(({ number, sheet }) => `${number} ${say(sheet.width)} × ${say(sheet.height)}`);
+    return { what: own.length === 1 ? 'One layer' : `${own.length} layers`, detail: `${stock.name}, across × up: ${all.join('; ')}` };
+  });
   const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
   const adhesives = [...new Set(uses)].map((name): [string, number] => [capitalised(name), uses.filter((other) => other === name).length]);
   const { minX, maxX, minY, maxY } = closed.box;
@@ -41,7 +48,9 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     closestEnvelope(posted.width, posted.height, posted.thickness, workshop);
   return [
     ...pieces,
+    ...worn,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
+    ...(layers.length > 0 ? [{ what: 'Thin glue or double-sided sheet', detail: 'for the layers, up to their edges' }] : []),
     ...adhesives.map(([what, count]) => ({ what, detail: count === 1 ? 'one place' : `${count} places` })),
     {
       what: isFree ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',

@@ -1,15 +1,12 @@
 import { visibleFaces, type SeenFace } from '../card/visibility.js';
 import type { Evaluation } from '../evaluate.js';
 import { poseOf } from '../linkage/motion.js';
-import { dot, type Rigid, type Vec3 } from '../linkage/rigid.js';
+import { topOf } from '../dress/reading-up.js';
 import { areaOf, signedArea } from '../plane/outline.js';
 import { plainStep, type BenchStep } from './step.js';
 
 /** A face shows a picture if as much of it is seen, mm². */
 const WORTH_A_PICTURE = 600;
-/** A panel that rises less than this (as a share of its own length) lies: its top is what is farther away. */
-const LIES = 0.35;
-
 /** Where the top of a picture on one face of a panel belongs. */
 export interface WayUp {
   panel: string;
@@ -24,16 +21,14 @@ export interface WayUp {
 export function waysUp({ design, motion, closed, resting }: Evaluation): WayUp[] {
   const pressed = motion.pressed ?? motion;
   const pose = poseOf(pressed, resting);
-  const { up, viewFrom } = design.base.rest;
-  const away = minusAlong(scaled(viewFrom, -1), up);
   return visibleFaces(design, pressed, closed, resting, 'front')
     .filter(({ area, panel }) => area >= WORTH_A_PICTURE && !isTab(design, panel))
     .flatMap(({ panel, name, face }): WayUp[] => {
       const body = design.panels.findIndex(({ id }) => id === panel);
       const { piece } = design.panels[body]!;
       if (piece.thickness !== undefined) return [];
-      const rising = onPanel(pose[body]!, up);
-      const top = Math.hypot(...rising) > LIES ? edgeToward(rising) : nearestEdge(onPanel(pose[body]!, away));
+      const { toward, lies } = topOf(pose[body]!, design.base.rest);
+      const top = lies ? nearestEdge(toward) : edgeToward(toward);
       return [{ panel, name, piece: piece.id, face, top }];
     });
 }
@@ -61,19 +56,6 @@ export function wayUpSteps(evaluation: Evaluation): BenchStep[] {
       picture: { kind: 'standing', at: evaluation.design.base.rest.at },
     }),
   ];
-}
-
-const scaled = ([x, y, z]: Vec3, by: number): Vec3 => [x * by, y * by, z * by];
-
-/** A direction without its share along another. */
-function minusAlong(a: Vec3, along: Vec3): Vec3 {
-  const share = dot(a, along) / dot(along, along);
-  return [a[0] - share * along[0], a[1] - share * along[1], a[2] - share * along[2]];
-}
-
-/** A direction of the world in the flat axes of a panel; what stands out of the panel is left out. */
-function onPanel(m: Rigid, direction: Vec3): [x: number, y: number] {
-  return [dot([m[0]!, m[4]!, m[8]!], direction), dot([m[1]!, m[5]!, m[9]!], direction)];
 }
 
 /** Up to 35° from an edge it is that edge. */

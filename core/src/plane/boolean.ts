@@ -1,6 +1,6 @@
 import { differenceD, FillRule, inflatePathsD, EndType, intersectD, JoinType, unionD, type PathD, type PathsD } from 'clipper2-ts';
 import type { Mm } from '../measure/units.js';
-import { signedArea, type Area, type Loop } from './outline.js';
+import { loopContains, signedArea, type Area, type Loop } from './outline.js';
 import type { Point } from './point.js';
 
 /** Clipper rounds to a grid of 10⁻⁶ mm: finer than any closure tolerance that is reported. */
@@ -32,6 +32,18 @@ export function subtract(a: readonly Area[], b: readonly Area[]): Loop[] {
 export function offset(loop: Loop, by: Mm): Loop[] {
   return toLoops(inflatePathsD([toPath(oriented(loop, true))], by, JoinType.Miter, EndType.Polygon, 4, DECIMALS));
 }
+
+/** The areas of a result, each with the holes that lie in it. */
+export function areasOf(loops: readonly Loop[]): Area[] {
+  const outers = loops.filter((loop) => signedArea(loop) > 0);
+  const holes = loops.filter((loop) => signedArea(loop) < 0);
+  // A hole belongs to the smallest of the lines round it: an island in it has an outer line of its own.
+  const around = holes.map((hole) => outers.filter((outer) => holds(outer, hole)).sort((a, b) => signedArea(a) - signedArea(b))[0]);
+  return outers.map((outer) => ({ outer, holes: holes.filter((_, i) => around[i] === outer) }));
+}
+
+/** Whether a line lies inside another that it does not cross; where corners of both touch, most of its corners decide. */
+const holds = (outer: Loop, inner: Loop): boolean => 2 * inner.filter((point) => loopContains(outer, point)).length > inner.length;
 
 /** Area of a set of loops with holes clockwise, mm². */
 export function totalArea(loops: readonly Loop[]): number {

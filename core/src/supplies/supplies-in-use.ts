@@ -17,6 +17,7 @@ export interface UsedSupplies {
   envelope?: string | undefined;
   stocks: Readonly<Record<StockRole, string>>;
   pieceStocks?: Readonly<Record<string, string>> | undefined;
+  dressing?: { layers?: { stock: string } | undefined } | undefined;
 }
 
 /** Where supplies are looked up: the first list that has the id gives it. */
@@ -33,7 +34,11 @@ const found = <T extends { id: string }>(id: string, lists: readonly (readonly T
  */
 export function carriedFor(used: UsedSupplies, ...sources: readonly Source[]): CarriedSupplies {
   const all = [...sources, ...STARTERS];
-  const ids = new Set([...STOCK_ROLES.map((role) => used.stocks[role]), ...Object.values(used.pieceStocks ?? {})]);
+  const ids = new Set([
+    ...STOCK_ROLES.map((role) => used.stocks[role]),
+    ...Object.values(used.pieceStocks ?? {}),
+    used.dressing?.layers?.stock ?? used.stocks.base,
+  ]);
   const one = <T extends { id: string }>(id: string | undefined, lists: readonly (readonly T[])[]): T[] => {
     const entry = id === undefined ? undefined : found(id, lists);
     return entry ? [entry] : [];

@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import { diptychon } from './testing/diptychon.js';
+
+interface LayerRecord {
+  id: string;
+  panel: string;
+  face: 'up' | 'down';
+  step: number;
+  width: number;
+  height: number;
+  panelWidth: number;
+  panelHeight: number;
+  outline: [number, number][];
+  borders: Record<'left' | 'right' | 'bottom' | 'top', number>;
+  twinOf: string | null;
+  upWhenOpen: string;
+  shows: string[];
+}
+
+const doors = [
+  'compute',
+  '--mechanism',
+  'rising-strip-doors',
+  '--set',
+  'closedWidth=120mm',
+  '--set',
+  'length=150mm',
+  '--set',
+  'strip=30mm',
+  '--set',
+  'gap=0mm',
+];
+const layersOf = async (...argv: string[]): Promise<LayerRecord[]> =>
+  (JSON.parse((await diptychon(...doors, ...argv, '--json')).out) as { layers: LayerRecord[] }).layers;
+
+describe('a card dressed at the command line', () => {
+  it('wears a layer on every panel that is seen, smaller by the border each way', async () => {
+    const layers = await layersOf('--layers', '3mm');
+    const of = (panel: string, face: string): LayerRecord => layers.find((layer) => layer.panel === panel && layer.face === face)!;
+    expect(of('base/left-door', 'down')).toMatchObject({
+      width: 57,
+      height: 144,
+      panelWidth: 60,
+      panelHeight: 150,
+      upWhenOpen: 'top',
+      shows: ['closed'],
+    });
+    expect(of('base/left-door', 'down').borders).toEqual({ left: 0, right: 3, bottom: 3, top: 3 });
+    expect(of('base/strip', 'up')).toMatchObject({ width: 24, height: 144, twinOf: null });
+    expect(of('base/right-door', 'down').twinOf).toBe(of('base/left-door', 'up').id);
+  });
+
+  it('wears several on one another, from a stock of one’s choice', async () => {
+    const layers = await layersOf('--layers', '3mm', '--layer-steps', '2', '--layer-step', '5mm', '--layer-stock', 'light-card-160');
+    const strip = layers.filter(({ panel }) => panel === 'base/strip');
+    expect(strip.map(({ step, width, height }) => [step, width, height])).toEqual([
+      [1, 24, 144],
+      [2, 14, 134],
+    ]);
+  });
+
+  it('wears nothing unless it is asked for, and tells each layer with its panel’s size to people', async () => {
+    expect(await layersOf()).toEqual([]);
+    const { out } = await diptychon(...doors, '--layers', '1/8in', '--notation', 'inch/16');
+    // 30 mm less two eighths: 1.1811 − 0.25.
+    expect(out).toMatch(/L3 on base\/strip, upper face .*: layer 0\.931 in × .*, panel 1\.181 in ×/);
+  });
+
+  it.each([
+    [['--layers', '70mm'], /--layers: 70mm does not work; allowed is 0 mm to 60 mm/],
+    [['--layers', 'wide'], /--layers: “wide” is not a length/],
+    [['--layer-steps', '2'], /--layer-steps: says how the layers are of --layers BORDER/],
+    [['--layers', '3mm', '--layer-steps', '4'], /--layer-steps: “4” does not work; allowed is 1 to 3/],
+    [['--layers', '3mm', '--layer-stock', 'gold'], /--layer-stock: “gold” is none of my stocks; allowed: text-100/],
+  ])('%j is refused in a line', async (argv, says) => {
+    const { code, out, err } = await diptychon(...doors, ...argv);
+    expect([code, out]).toEqual([2, '']);
+    expect(err).toMatch(says);
+    expect(err.trim().split('\n')).toHaveLength(1);
+  });
+});

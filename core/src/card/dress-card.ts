@@ -1,0 +1,47 @@
+import type { Mm } from '../measure/units.js';
+import type { Stock } from '../supplies/stocks.js';
+import type { Workshop } from '../supplies/workshop.js';
+import { withOwnSupplies, type CardDocument } from './document.js';
+import type { LayerRule, OwnDress } from './dressing.js';
+
+/** The habit of the craft: an eighth of an inch, or 3 mm, a side. */
+export const usualBorder = ({ marks }: Pick<CardDocument, 'marks'>): Mm => (marks === 'inch' ? 3.175 : 3);
+
+/** What layers are cut from where nothing is said: the first paper with one good side, else any paper, else the display stock. */
+export function layerStock(card: Pick<CardDocument, 'stocks'>, { stocks }: Pick<Workshop, 'stocks'>): string {
+  const papers = stocks.filter(({ kind }: Stock) => kind === 'paper');
+  return (papers.find(({ goodSides }) => goodSides === 1) ?? papers[0])?.id ?? card.stocks.display;
+}
+
+/** A card whose seen panels all wear layers by one rule; what some of them wear otherwise is kept. */
+export function dressedBy(card: CardDocument, rule: Partial<LayerRule>, workshop: Workshop): CardDocument {
+  const known = card.dressing?.layers;
+  const usual = { border: usualBorder(card), steps: 1 as const, stock: layerStock(card, workshop) };
+  const layers: LayerRule = { ...usual, ...known, ...rule };
+  return withOwnSupplies({ ...card, dressing: { ...card.dressing, layers } }, workshop);
+}
+
+/** A card that wears no layers: as it was before it was dressed. */
+export function undressed(card: CardDocument): CardDocument {
+  const { dressing: _, ...plain } = card;
+  return plain;
+}
+
+/** A card one face of which is dressed otherwise than the rule says; as the rule says again where nothing is given. */
+export function dressedOtherwise(
+  card: CardDocument,
+  face: Pick<OwnDress, 'panel' | 'face'>,
+  own: Omit<OwnDress, 'panel' | 'face'>,
+): CardDocument {
+  const rule = card.dressing?.layers;
+  if (!rule) return card;
+  const others = (rule.own ?? []).filter((entry) => entry.panel !== face.panel || entry.face !== face.face);
+  const said = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== undefined)) as typeof own;
+  const all = Object.keys(said).length > 0 ? [...others, { panel: face.panel, face: face.face, ...said }] : others;
+  const { own: _, ...plain } = rule;
+  return { ...card, dressing: { ...card.dressing, layers: all.length > 0 ? { ...plain, own: all } : plain } };
+}
+
+/** What one face wears otherwise than the rule says. */
+export const ownDressOf = (card: Pick<CardDocument, 'dressing'>, face: Pick<OwnDress, 'panel' | 'face'>): OwnDress | undefined =>
+  card.dressing?.layers?.own?.find((entry) => entry.panel === face.panel && entry.face === face.face);

@@ -1,0 +1,54 @@
+import * as v from 'valibot';
+
+/** What a maker glues on a card that is built, as the card keeps it. Lengths mm. */
+
+/** No border is wider than this. */
+export const MOST_BORDER = 60;
+/** A panel wears at most so many layers on one another. */
+export const MOST_STEPS = 3;
+
+const border = v.pipe(
+  v.number(`allowed: 0 to ${MOST_BORDER} mm`),
+  v.minValue(0, `allowed: 0 to ${MOST_BORDER} mm`),
+  v.maxValue(MOST_BORDER, `allowed: 0 to ${MOST_BORDER} mm`),
+);
+const identifier = v.pipe(
+  v.string('allowed: text'),
+  v.regex(/^[a-z0-9][a-z0-9-]{0,63}$/i, 'allowed: letters, digits and hyphens, at most 64'),
+);
+const steps = v.picklist([1, 2, 3], `allowed: 1 to ${MOST_STEPS}`);
+
+/** The sides of a panel as it is drawn on its piece, upper face toward you. */
+export const SIDES = ['left', 'right', 'bottom', 'top'] as const;
+export type Side = (typeof SIDES)[number];
+
+/** A face of a panel that is dressed otherwise than the rule says. What it does not say is as in the rule. */
+const ownDress = v.strictObject({
+  panel: v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters')),
+  face: v.picklist(['up', 'down'], 'allowed: up, down'),
+  /** it wears nothing */
+  bare: v.optional(v.literal(true, 'allowed: true, or left out')),
+  steps: v.optional(steps),
+  border: v.optional(border),
+  left: v.optional(border),
+  right: v.optional(border),
+  bottom: v.optional(border),
+  top: v.optional(border),
+});
+
+/** One rule for every panel that is seen, and what differs from it. */
+const layers = v.strictObject({
+  border,
+  /** by how much each further layer is smaller, each side; the border where it is left out */
+  step: v.optional(border),
+  steps,
+  /** what they are cut from; a layer with a stock of its own stands among the pieces’ stocks */
+  stock: identifier,
+  own: v.optional(v.pipe(v.array(ownDress), v.maxLength(200, 'allowed: at most 200 entries'))),
+});
+
+export const dressingSchema = v.strictObject({ layers: v.optional(layers) });
+
+export type Dressing = v.InferOutput<typeof dressingSchema>;
+export type LayerRule = NonNullable<Dressing['layers']>;
+export type OwnDress = NonNullable<LayerRule['own']>[number];

@@ -1,0 +1,79 @@
+import { inSentence } from '../card/part-titles.js';
+import type { OwnDress } from '../card/dressing.js';
+import { spoken, type Sentence } from '../measure/sentence.js';
+import type { BareFace } from '../dress/layer.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
+
+/** Does every face wear what was asked for? What lies on its panel lies clear of folds, openings and glue by how it is made. */
+export const dressingPlaced: Check = (input) => {
+  const rule = input.card.dressing?.layers;
+  if (!rule) return [];
+  const found = [
+    ...input.dressed.bare.flatMap((face) => bareFace(input, face)),
+    ...(rule.own ?? []).flatMap((own) => ownDress(input, own)),
+  ];
+  if (found.some(({ severity }) => severity !== 'pass')) return found;
+  const { layers } = input.dressed;
+  const faces = new Set(layers.map(({ panel, face }) => `${panel} ${face}`)).size;
+  return [
+    {
+      id: 'dressing-placed',
+      check: 'dressing-placed',
+      severity: 'pass',
+      says:
+        layers.length === 0
+          ? 'No panel that is seen can wear a layer.'
+          : `${layers.length} ${layers.length === 1 ? 'layer' : 'layers'} on ${faces} ${faces === 1 ? 'face' : 'faces'}: inside their panels, clear of folds, openings and glue.`,
+    },
+  ];
+};
+
+/** A face that would wear a layer, but for its borders. */
+function bareFace({ design, card }: CheckInput, { panel, name, face, why }: BareFace): Verdict[] {
+  if (why !== 'borders') return [];
+  const own = card.dressing?.layers?.own?.find((entry) => entry.panel === panel && entry.face === face);
+  // Where the rule leaves nothing of a small panel, it stays bare, and nothing is wrong.
+  if (!own) return [];
+  const { area } = design.panels[design.linkage.bodyOf.get(panel)!]!;
+  const xs = area.outer.map(([x]) => x);
+  const ys = area.outer.map(([, y]) => y);
+  const [width, height] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  return [
+    {
+      id: `dressing-placed/${panel}/${face}`,
+      check: 'dressing-placed',
+      severity: 'warn',
+      panels: [panel],
+      says: `The borders leave nothing of the ${inSentence(name)}, which is ${spoken(width)} × ${spoken(height)}: make them narrower, or leave it bare.`,
+    },
+  ];
+}
+
+/** What a maker asked of a face that the card has not, or does not show, and steps that found no room. */
+function ownDress({ design, dressed }: CheckInput, { panel, face, bare, steps }: OwnDress): Verdict[] {
+  const says = (words: Sentence, panels: string[]): Verdict[] => [
+    { id: `dressing-placed/${panel}/${face}`, check: 'dressing-placed', severity: 'warn', panels, says: words },
+  ];
+  const body = design.linkage.bodyOf.get(panel);
+  if (body === undefined)
+    return says(
+      `A layer of its own was wished for ${panel}, which this card has not any more: it waits until the panel is there again.`,
+      [],
+    );
+  if (bare) return [];
+  const own = dressed.layers.filter((layer) => layer.panel === panel && layer.face === face);
+  const name = inSentence(design.panels[body]!.name);
+  if (own.length === 0) {
+    if (dressed.bare.some((other) => other.panel === panel && other.face === face)) return [];
+    return says(
+      `A layer of its own was wished for the ${face === 'up' ? 'upper face' : 'back'} of the ${name}, which is not seen: it is left out.`,
+      [panel],
+    );
+  }
+  const highest = Math.max(...own.map(({ step }) => step));
+  if (steps === undefined || highest >= steps) return [];
+  return says(
+    `Of ${steps} layers on the ${name} only ${highest} ${highest === 1 ? 'is' : 'are'} wide enough to be cut: take a smaller step, or fewer layers.`,
+    [panel],
+  );
+}

@@ -1,0 +1,66 @@
+import type { Side } from '../card/dressing.js';
+import type { Worn } from '../card/worn.js';
+import type { Mm } from '../measure/units.js';
+import type { Area } from '../plane/outline.js';
+import type { Placement } from '../plane/placement.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
+import type { Face } from '../sheet/piece.js';
+import type { Stock } from '../supplies/stocks.js';
+import type { Twin } from './twins.js';
+
+/** When a face is seen from in front: with the card closed, half open, and as it is put down. */
+export const MOMENTS = ['closed', 'half', 'open'] as const;
+export type Moment = (typeof MOMENTS)[number];
+
+/** A face of a panel that is seen, and as what: when, and which side of the panel as drawn is up for who looks. */
+export interface SeenSide {
+  panel: string;
+  face: Face;
+  shows: readonly Moment[];
+  up: Side;
+}
+
+/** A layer on a panel. Its area, outline and sides are those of the panel as drawn on its piece, upper face toward you. */
+export interface DressedLayer extends Worn {
+  /** ties drawing, list, sheet and step together: L1, L2 … */
+  number: string;
+  /** 1 lies on the panel, 2 on layer 1 … */
+  step: number;
+  stock: Stock;
+  panelName: string;
+  /** what of the panel's face is free to wear it: without what is glued there */
+  free: Area;
+  panelBox: { width: Mm; height: Mm };
+  box: { width: Mm; height: Mm };
+  /** as wide as the border was wanted on each side; where an edge meets another panel's, it is 0 along that edge */
+  borders: Readonly<Record<Side, Mm>>;
+  /** the border along every edge, where it is one */
+  evenBorder?: Mm;
+  /** edges without a border because a picture runs over them onto another panel */
+  seams: number;
+  /** covers a strip that is too narrow for a border */
+  covers: boolean;
+  shows: readonly Moment[];
+  upWhenOpen: Side;
+  /** from the sheet it is cut from, its good side toward you and up at the top, onto the panel's piece */
+  placement: Placement;
+  sheet: CutSheet;
+  twin?: Twin;
+  part: string;
+}
+
+/** A face that is seen and wears nothing, and why. */
+export interface BareFace {
+  panel: string;
+  name: string;
+  face: Face;
+  why: 'wished' | 'clear' | 'raised' | 'bends' | 'tab' | 'small' | 'borders';
+}
+
+/** All layers of a card, in the order of its panels, and what stays bare. */
+export interface Layers {
+  layers: readonly DressedLayer[];
+  bare: readonly BareFace[];
+}
+
+export const NO_LAYERS: Layers = { layers: [], bare: [] };

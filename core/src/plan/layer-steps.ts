@@ -1,0 +1,135 @@
+import { inSentence } from '../card/part-titles.js';
+import type { Side } from '../card/dressing.js';
+import type { DressedLayer } from '../dress/layer.js';
+import type { Evaluation } from '../evaluate.js';
+import { sayLength } from '../measure/print.js';
+import type { Mm } from '../measure/units.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
+import type { Workshop } from '../supplies/workshop.js';
+import { flatSteps } from './flat-steps.js';
+import { KNIFE, plainStep, type BenchStep } from './step.js';
+
+/** Every sheet that is cut for a card: its pieces, and what they wear. */
+export const everySheet = ({ sheets, dressed }: Pick<Evaluation, 'sheets' | 'dressed'>): CutSheet[] => [
+  ...sheets,
+  ...dressed.layers.map(({ sheet }) => sheet),
+];
+
+const isPlain = ({ sheet }: DressedLayer): boolean => sheet.outline.length === 4 && sheet.windows.length === 0;
+
+/** Cutting the layers: plain ones by their sizes in one step for each stock, odd ones each like any other piece. */
+export function layerCuts(evaluation: Evaluation, workshop: Workshop): BenchStep[] {
+  const { layers } = evaluation.dressed;
+  const { notation } = evaluation.design.card;
+  const say = (mm: Mm): string => sayLength(mm, notation);
+  const plain = layers.filter(isPlain);
+  const stocks = [...new Set(plain.map(({ stock }) => stock))];
+  return [
+    ...stocks.map((stock): BenchStep => {
+      const own = plain.filter((layer) => layer.stock === stock);
+      return plainStep({
+        id: `layers-${stock.id}`,
+        kind: 'trim',
+        title: `Trim the layers: ${stock.name}`,
+        says: [
+          'The first size is across, the second up, with the good side toward you and what is up on the open card at the top.',
+          ...grouped(own).map(
+            ([first, ...others]) =>
+              `${[first!, ...others].map(({ number }) => number).join(', ')}: ${others.length > 0 ? `${others.length + 1} of ` : ''}${say(first!.sheet.width)} × ${say(first!.sheet.height)}${others.length > 0 ? '' : `, for the ${inSentence(first!.panelName)}`}.`,
+          ),
+          'Write the number on the back of each.',
+        ],
+        cautions: [KNIFE],
+      });
+    }),
+    ...layers.filter((layer) => !isPlain(layer)).flatMap(({ sheet }) => flatSteps(sheet, evaluation, workshop)),
+  ];
+}
+
+/** Layers that are cut to one size, together. */
+function grouped(layers: readonly DressedLayer[]): DressedLayer[][] {
+  const groups: DressedLayer[][] = [];
+  for (const layer of layers) {
+    const group = groups.find(([first]) => first!.id === layer.twin?.of || (layer.twin !== undefined && first!.twin?.of === layer.twin.of));
+    if (group) group.push(layer);
+    else groups.push([layer]);
+  }
+  return groups;
+}
+
+/** Gluing them on, piece by piece, while everything is flat: where each lies, and which way its top goes. */
+export function layerGlue({ dressed, design, sheets }: Evaluation): BenchStep[] {
+  const { layers } = dressed;
+  if (layers.length === 0) return [];
+  const { notation } = design.card;
+  const of = (piece: string): DressedLayer[] => layers.filter(({ panel }) => panel.startsWith(`${piece}/`));
+  return sheets.flatMap(({ piece }): BenchStep[] => {
+    const own = of(piece.id);
+    if (own.length === 0) return [];
+    return [
+      plainStep({
+        id: `wear-${piece.id}`,
+        kind: 'dress',
+        title: `Glue the layers on: ${piece.name}`,
+        says: [
+          `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; nothing may reach past a fold.`,
+          ...own.map((layer) => placed(layer, own, notation)),
+        ],
+        picture: {
+          kind: 'flat',
+          piece: piece.id,
+          face: own.some(({ face }) => face === 'up') ? 'up' : 'down',
+          turned: false,
+          scores: [],
+          zones: [],
+          marks: false,
+          cuts: false,
+        },
+      }),
+    ];
+  });
+}
+
+const SIDE_NAMES: Readonly<Record<Side, string>> = { top: 'upper', bottom: 'lower', left: 'left', right: 'right' };
+
+/** “the left edge”, “the left, right and lower edges”. */
+function edgesNamed(sides: readonly Side[]): string {
+  const names = sides.map((side) => SIDE_NAMES[side]);
+  if (names.length === 1) return `the ${names[0]} edge`;
+  return `the ${names.slice(0, -1).join(', ')} and ${names.at(-1)} edges`;
+}
+
+/** Where one layer lies, read from the edges of its panel, or of the layer under it. */
+function placed(layer: DressedLayer, all: readonly DressedLayer[], notation: Parameters<typeof sayLength>[1]): string {
+  const under = all.find(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1);
+  const on = layer.step > 1 && under ? under.number : `the ${inSentence(layer.panelName)}${layer.face === 'down' ? ', its back' : ''}`;
+  return `${layer.number} on ${on}: ${bordersSaid(layer, layer.step > 1 ? under : undefined, notation)}; its top toward ${edgesNamed([layer.upWhenOpen])}.`;
+}
+
+const SAME: Mm = 0.02;
+
+/** The four borders, those that are alike in one word; of a shaped layer the one that runs round it. */
+function bordersSaid(
+  { borders, evenBorder, area, covers }: DressedLayer,
+  under: DressedLayer | undefined,
+  notation: Parameters<typeof sayLength>[1],
+): string {
+  if (covers) return 'edge to edge';
+  if (evenBorder !== undefined && area.outer.length !== 4) {
+    return `${sayLength(evenBorder - (under?.evenBorder ?? 0), notation)} inside its outline all round`;
+  }
+  const sides: readonly Side[] = ['left', 'right', 'bottom', 'top'];
+  const gap = (side: Side): Mm => Math.max(0, borders[side] - (under?.borders[side] ?? 0));
+  const groups: { mm: Mm; sides: Side[] }[] = [];
+  for (const side of sides) {
+    const group = groups.find(({ mm }) => Math.abs(mm - gap(side)) < SAME);
+    if (group) group.sides.push(side);
+    else groups.push({ mm: gap(side), sides: [side] });
+  }
+  return groups
+    .map(({ mm, sides: own }) => {
+      const where = own.length === 4 ? 'every edge' : edgesNamed(own);
+      return mm < SAME ? `flush with ${where}` : `${sayLength(mm, notation)} from ${where}`;
+    })
+    .join(', ');
+}

@@ -1,0 +1,66 @@
+import { EndType, inflatePathsD, JoinType, type PathD, type PathsD } from 'clipper2-ts';
+import type { Mm } from '../measure/units.js';
+import { areasOf, offset, subtract } from './boolean.js';
+import { asArea, signedArea, type Area, type Loop } from './outline.js';
+import { distance, type Point } from './point.js';
+
+/** A sharp corner is not followed farther than this many borders: beyond it is cut off square, as an offset does it. */
+const MITRE = 4;
+const DECIMALS = 6;
+
+/**
+ * What is left of an area inside a border of its own along every edge of its outer line, corners sharp; openings grow by one
+ * border all round. It may come apart, or be nothing.
+ * @param borders for the outer line's edges in order, the first from its first to its second point; none is negative
+ * @param around border of every opening
+ */
+export function inset(area: Area, borders: readonly Mm[], around: Mm): Area[] {
+  const isTurned = signedArea(area.outer) < 0;
+  const outer = isTurned ? [...area.outer].reverse() : area.outer;
+  // Turned round, the edge from point i begins at what was point n − 1 − i and ends at the one before it.
+  const own = isTurned ? outer.map((_, i) => borders[(2 * outer.length - 2 - i) % outer.length]!) : borders;
+  const kept = own.every((border) => border === own[0]) ? offset(outer, -own[0]!) : subtract([asArea(outer)], bandsAlong(outer, own));
+  if (area.holes.length === 0) return areasOf(kept);
+  const openings = area.holes.flatMap((hole) => offset(hole, around)).map(asArea);
+  return areasOf(subtract(areasOf(kept), openings));
+}
+
+/** Bands on both sides of every run of edges with one border, each as wide as that; none where it is 0. */
+function bandsAlong(outer: Loop, borders: readonly Mm[]): Area[] {
+  const n = outer.length;
+  const starts = borders.flatMap((border, i) => (border !== borders[(i + n - 1) % n] ? [i] : []));
+  return starts.flatMap((start, k): Area[] => {
+    const border = borders[start]!;
+    if (border === 0) return [];
+    const edges = (starts[(k + 1) % starts.length]! - start + n) % n || n;
+    const points = Array.from({ length: edges + 1 }, (_, i) => outer[(start + i) % n]!);
+    const before = reachPast(outer[(start + n - 1) % n]!, points[0]!, points[1]!, border, borders[(start + n - 1) % n]!);
+    const last = points.length - 1;
+    const after = reachPast(points[last - 1]!, points[last]!, outer[(start + edges + 1) % n]!, border, borders[(start + edges) % n]!);
+    const path = [along(points[1]!, points[0]!, before), ...points.slice(1, -1), along(points[last - 1]!, points[last]!, after)].map(
+      ([x, y]) => ({ x, y }),
+    ) as PathD;
+    const band: PathsD = inflatePathsD([path], border, JoinType.Miter, EndType.Butt, MITRE, DECIMALS);
+    return areasOf(band.map((loop) => loop.map(({ x, y }): Point => [x, y])));
+  });
+}
+
+/**
+ * How far a band runs on past a corner of a counter-clockwise line so that it ends in the corner of both borders. Round a blunt
+ * corner up to where its own inner side meets the next edge; round an inner corner up to the next border’s inner side.
+ */
+function reachPast(a: Point, corner: Point, b: Point, border: Mm, next: Mm): Mm {
+  const [ux, uy] = [corner[0] - a[0], corner[1] - a[1]];
+  const [vx, vy] = [b[0] - corner[0], b[1] - corner[1]];
+  const turned = Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy);
+  const most = MITRE * Math.max(border, next);
+  if (Math.abs(turned) < 1e-9) return 0;
+  if (turned > 0) return turned < Math.PI / 2 ? Math.min(most, border / Math.tan(turned)) : 0;
+  return Math.min(most, Math.max(0, (next - border * Math.cos(turned)) / Math.sin(-turned)));
+}
+
+/** The point so far beyond `to`, seen from `from`. */
+function along(from: Point, to: Point, by: Mm): Point {
+  const share = by / distance(from, to);
+  return [to[0] + (to[0] - from[0]) * share, to[1] + (to[1] - from[1]) * share];
+}
