@@ -63,7 +63,7 @@ describe('a card dressed at the command line', () => {
     expect(await layersOf()).toEqual([]);
     const { out } = await diptychon(...doors, '--layers', '1/8in', '--notation', 'inch/16');
     // 30 mm less two eighths: 1.1811 − 0.25.
-    expect(out).toMatch(/L3 on base\/strip, upper face .*: layer 0\.931 in × .*, panel 1\.181 in ×/);
+    expect(out).toMatch(/L4 on base\/strip, upper face .*: layer 0\.931 in × .*, panel 1\.181 in ×/);
   });
 
   it.each([

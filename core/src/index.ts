@@ -5,6 +5,7 @@ export { place, type Placement } from './plane/placement.js';
 export * from './plane/outline.js';
 export * from './plane/triangles.js';
 export { partOf, readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
+export { shiftOnSheet } from './sheet/on-sheet.js';
 export type { Face } from './sheet/piece.js';
 export { pieceDrawing, type DrawingRole, type Primitive } from './sheet/piece-drawing.js';
 export type { Panel, PanelHinge } from './sheet/panels.js';

@@ -14,13 +14,12 @@ const CUT: Mm = 0.02;
 const ON_LINE: Mm = 0.05;
 
 /**
- * What of a face of a panel can wear something: the panel without what is glued on that face, without zones that are kept
- * clear there, and without cuts that end inside it, through which something passes.
+ * What of a face of a panel can wear something flat: the panel without what is glued on that face, and without cuts that end
+ * inside it, through which something passes. Zones that are kept clear of glue and of what is raised may wear what is flat.
  */
 export function freeFace(design: Design, panel: Panel, face: Face): Area[] {
   const taken: Area[] = [
     ...gluedOn(design, panel, face),
-    ...panel.piece.zones.filter((zone) => zone.kind === 'keep-clear' && zone.face === face).map(({ outline }) => asArea(outline)),
     ...panel.piece.cuts
       .filter(({ from, to }) => areaContains(panel.area, between(from, to, 0.5)))
       .map(({ from, to }) => asArea(sliver(from, to))),

@@ -12,7 +12,10 @@ export interface CardPictures {
 }
 
 /** Pictures of a card that is worked out. @param openings shares of how far it is opened to be put down */
-export function picturesOf(evaluation: Pick<Evaluation, 'design' | 'motion' | 'closed'>, openings: readonly number[]): CardPictures {
+export function picturesOf(
+  evaluation: Pick<Evaluation, 'design' | 'motion' | 'closed' | 'dressed'>,
+  openings: readonly number[],
+): CardPictures {
   const { at } = evaluation.design.base.rest;
   return { size: closedSizeOf(evaluation), pictures: openings.map((share) => standingPicture(evaluation, share * at)) };
 }

@@ -13,6 +13,12 @@ const PAPER: Readonly<Record<StockRole, readonly [number, number, number]>> = {
   film: [196, 214, 220],
   stop: [140, 111, 86],
 };
+/** Papers of layers by how many lie under one. */
+const LAYER_PAPER: readonly (readonly [number, number, number])[] = [
+  [138, 154, 106],
+  [232, 214, 166],
+  [118, 134, 143],
+];
 /** What lies behind is a little darker, so that openings are seen as openings. */
 const DEPTH_SHADE = 0.22;
 /** Clear film lets what is behind show through. */
@@ -28,6 +34,11 @@ export interface Facet {
   opacity: number;
   /** one of many of a bent panel: it is painted without a line round it */
   bent?: true;
+}
+
+/** Which of several layers on one another. */
+export interface DressedStep {
+  step: number;
 }
 
 /** From where a card is looked at: directions of the ground panel’s frame, each of length 1. */
@@ -49,6 +60,7 @@ export const onPicture = (p: Vec3, { right, above }: Outlook): Point => [dot(p, 
 
 /**
  * Paints loops of a panel that lie in one plane.
+ * @param layer the layer that is painted, where it is not the panel itself
  * @param normal out of its upper face, of length 1  @param nearness 0 what is farthest away … 1 what is nearest
  */
 export function painted(
@@ -58,15 +70,17 @@ export function painted(
   normal: Vec3,
   nearness: number,
   { toward }: Outlook,
+  layer?: DressedStep,
 ): Facet {
   const { stock } = panel.piece;
+  const paper = layer ? LAYER_PAPER[(layer.step - 1) % LAYER_PAPER.length]! : PAPER[stock];
   const shade = (0.72 + 0.28 * Math.abs(dot(normal, LIGHT))) * (1 - DEPTH_SHADE * (1 - nearness));
   return {
     panel: panel.id,
     face: dot(normal, toward) > 0 ? 'up' : 'down',
     path: loops.map(pathOf).join(''),
-    fill: `rgb(${PAPER[stock].map((c) => Math.round(c * shade)).join(' ')})`,
-    opacity: isClear(stockOf(design, panel.piece)) ? CLEAR : 1,
+    fill: `rgb(${paper.map((c) => Math.round(c * shade)).join(' ')})`,
+    opacity: !layer && isClear(stockOf(design, panel.piece)) ? CLEAR : 1,
   };
 }
 

@@ -21,7 +21,7 @@ export interface StandingPicture {
  * The card at a point of its drive as flat facets seen from where a person stands, far ones first, without
  * perspective. @param at 0 closed … 1 open; as it is put down when left out
  */
-export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion' | 'closed'>, at?: number): StandingPicture {
+export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion' | 'closed' | 'dressed'>, at?: number): StandingPicture {
   const { design, motion } = evaluation;
   const s = at ?? design.base.rest.at;
   const frame = frameBetween(motion, s);
@@ -45,6 +45,17 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     if (!bending.has(body)) corners.push(...outer);
     return painted(design, panel, [outer, ...panel.area.holes.map(seen)], unit([m[2]!, m[6]!, m[10]!]), nearness(depths[body]!), outlook);
   });
+  const worn = (body: number): Facet[] => {
+    const panel = design.panels[body]!;
+    const m = pose[body]!;
+    const seen = (loop: Loop): Point[] => loop.map(([x, y]) => onPicture(carry(m, x, y, 0), outlook));
+    const normal = unit([m[2]!, m[6]!, m[10]!]);
+    return evaluation.dressed.layers
+      .filter((layer) => layer.panel === panel.id && layer.face === facets[body]!.face)
+      .map((layer) =>
+        painted(design, panel, [seen(layer.area.outer), ...layer.area.holes.map(seen)], normal, nearness(depths[body]!), outlook, layer),
+      );
+  };
   const cells = rows.flatMap((row) =>
     bentCells(row, s).map((cell) => {
       const loop = cell.corners.map((p) => onPicture(p, outlook));
@@ -56,14 +67,11 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
   );
   const order = paintingOrder(design, stackAt(motion, evaluation.closed.stack, s), pose, toward).filter((body) => !bending.has(body));
   const leaves = new Set(rows.flatMap(({ claim }) => claim.before.map(({ panel }) => panel)));
-  const behind = order.findLastIndex((body) => leaves.has(design.panels[body]!.id)) + 1;
+  const items = order.map((body) => [facets[body]!, ...worn(body)].map((item) => ({ item, depth: depths[body]! })));
+  const behind = items.slice(0, order.findLastIndex((body) => leaves.has(design.panels[body]!.id)) + 1).flat().length;
   const { minX, minY, maxX, maxY } = boxOf(corners);
   return {
-    facets: paintedAmong(
-      order.map((body) => ({ item: facets[body]!, depth: depths[body]! })),
-      cells,
-      behind,
-    ),
+    facets: paintedAmong(items.flat(), cells, behind),
     box: { x: minX - MARGIN, y: minY - MARGIN, width: maxX - minX + 2 * MARGIN, height: maxY - minY + 2 * MARGIN },
   };
 }

@@ -16,11 +16,12 @@ describe('the steps of a dressed card', () => {
 
   it('trim all layers of one size together', () => {
     const { says } = steps.find(({ id }) => id.startsWith('layers-'))!;
-    // Four door faces: 60 − 3 by 150 − 6; on them 3 mm smaller but for the seam. The strip 30 − 6, then 30 − 12.
-    expect(says).toContain('L1, L3, L7, L9: 4 of 57 mm × 144 mm.');
-    expect(says).toContain('L2, L4, L8, L10: 4 of 54 mm × 138 mm.');
-    expect(says).toContain('L5: 24 mm × 144 mm, for the strip.');
-    expect(says).toContain('L6: 18 mm × 138 mm, for the strip.');
+    // Four door faces: 60 − 3 by 150 − 6; on them 3 mm smaller but for the seam. Two slopes 45 − 6, their tops where they rise to, the strip 30 − 6, then 6 less.
+    expect(says).toContain('L1, L3, L11, L13: 4 of 57 mm × 144 mm.');
+    expect(says).toContain('L2, L4, L12, L14: 4 of 54 mm × 138 mm.');
+    expect(says).toContain('L5, L9: 2 of 144 mm × 39 mm.');
+    expect(says).toContain('L7: 24 mm × 144 mm, for the strip.');
+    expect(says).toContain('L8: 18 mm × 138 mm, for the strip.');
   });
 
   it('glue each where its borders are, its top where what is up on the open card is', () => {
@@ -28,7 +29,7 @@ describe('the steps of a dressed card', () => {
     expect(says).toContain(
       'L3 on the left door, its back: flush with the left edge, 3 mm from the right, lower and upper edges; its top toward the upper edge.',
     );
-    expect(says).toContain('L6 on L5: 3 mm from every edge; its top toward the upper edge.');
+    expect(says).toContain('L8 on L7: 3 mm from every edge; its top toward the upper edge.');
   });
 
   it('come while everything is flat: after it was folded, before anything is glued together', () => {
@@ -38,9 +39,9 @@ describe('the steps of a dressed card', () => {
   });
 
   it('have their paper on the table before the first cut, every layer with its size', () => {
-    const { detail } = materialsOf(doors, starterFor('mm')).find(({ what }) => what === '10 layers')!;
+    const { detail } = materialsOf(doors, starterFor('mm')).find(({ what }) => what === '14 layers')!;
     expect(detail).toContain('L1 57 mm × 144 mm');
-    expect(detail).toContain('L10 54 mm × 138 mm');
+    expect(detail).toContain('L14 54 mm × 138 mm');
   });
 
   it('name every layer of every demo card once where it is cut and once where it is glued', () => {

@@ -56,6 +56,7 @@ import type { Highlight } from '../parts/highlight';
 import { PartsTree } from '../parts/parts-tree';
 import { WordsUsed } from '../words/words-used';
 import { VerdictList } from './verdict-list';
+import { DressingPanel } from '../dress/dressing-panel';
 
 /** No longer under the hand (ms). */
 const STANDS_STILL_MS = 150;
@@ -79,6 +80,7 @@ type Look = 'standing' | 'thickness' | 'sides' | 'bending';
     AddMovement,
     BendView,
     Button,
+    DressingPanel,
     FilesDialog,
     FlatView,
     FormsModule,

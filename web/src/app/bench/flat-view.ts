@@ -27,6 +27,7 @@ import {
   ROOT,
   rulerStep,
   sayLength,
+  shiftOnSheet,
   sizeRows,
   setSize,
   stretchOf,
@@ -159,11 +160,35 @@ export class FlatView implements OnDestroy {
       .panels.map((id) => design.panels.find((panel) => panel.id === id)!)
       .filter((panel) => panel.piece.id === this.sheet().piece.id)
       .map((panel) => {
-        const corner = { x: Math.min(...panel.piece.outline.map(([x]) => x)), y: Math.min(...panel.piece.outline.map(([, y]) => y)) };
+        const [dx, dy] = shiftOnSheet(this.sheet(), panel.area.outer);
         return pathThrough(
-          panel.area.outer.map(([x, y]) => toScreen([x - corner.x, y - corner.y], this.fit())),
+          panel.area.outer.map(([x, y]) => toScreen([x + dx, y + dy], this.fit())),
           true,
         );
+      });
+  });
+
+  /** What its panels wear, with the number of each layer; only the lowest has room for its number. */
+  protected readonly worn = computed(() => {
+    const { piece } = this.sheet();
+    const fit = this.fit();
+    return this.evaluation()
+      .dressed.layers.filter(({ panel }) => panel.startsWith(`${piece.id}/`))
+      .map(({ id, number, area, face, step }) => {
+        const [dx, dy] = shiftOnSheet(this.sheet(), area.outer);
+        const loops = [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => toScreen([x + dx, y + dy], fit)));
+        const [xs, ys] = [loops[0]!.map(([x]) => x), loops[0]!.map(([, y]) => y)];
+        // Number at a lower corner of its own: what lies on the back has it at the other one.
+        const at = face === 'up' ? { x: Math.min(...xs) + 5, anchor: 'start' } : { x: Math.max(...xs) - 5, anchor: 'end' };
+        return {
+          id,
+          number,
+          face,
+          ...at,
+          y: Math.max(...ys) - 5,
+          named: step === 1,
+          path: loops.map((loop) => pathThrough(loop, true)).join(''),
+        };
       });
   });
 

@@ -39,6 +39,7 @@ import { BentSheets } from './bent-sheets';
 import { drawingPlace } from './drawing-place';
 import { Papers, paperOf, type PaperMaterial } from './papers';
 import { LayerGaps } from './layer-gaps';
+import { WornSheets } from './worn-sheets';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 
 export type ViewName = 'stand' | 'side' | 'above';
@@ -80,6 +81,7 @@ export class PaperScene {
   private sheets: Sheet[] = [];
   private readonly papers = new Papers();
   private readonly bentSheets: BentSheets;
+  private readonly worn = new WornSheets();
   private gaps: { closed: LayerGaps; open: LayerGaps } | undefined;
   private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
@@ -171,6 +173,10 @@ export class PaperScene {
       return this.laid(known, panel, this.thickness[body]!, paper, isClear(stockOf(design, panel.piece)));
     });
     for (const sheet of before.values()) this.remove(sheet);
+    this.sheets.forEach(({ mesh, panel }, body) => {
+      const layers = evaluation.dressed.layers.filter((layer) => layer.panel === panel);
+      this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, layers);
+    });
     this.standUp(evaluation);
     const { minX, maxX, minY, maxY } = evaluation.closed.box;
     const kind = `${design.card.id}/${Math.round(maxX - minX)}×${Math.round(maxY - minY)}`;
@@ -223,6 +229,7 @@ export class PaperScene {
 
   highlight(panels: readonly string[]): void {
     for (const { mesh, panel, paper, clear } of this.sheets) mesh.material = this.papers.of(paper, clear, panels.includes(panel));
+    this.worn.highlight(panels);
     this.repaint();
   }
 
@@ -329,7 +336,8 @@ export class PaperScene {
     return { mesh, line, ...look };
   }
 
-  private remove({ mesh, line }: Sheet): void {
+  private remove({ mesh, line, panel }: Sheet): void {
+    this.worn.strip(panel);
     this.card.remove(mesh);
     mesh.geometry.dispose();
     line.geometry.dispose();

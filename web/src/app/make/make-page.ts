@@ -11,7 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { benchSteps, type BenchStep, type CardDocument, type Evaluation } from '@diptychon/core';
+import { benchSteps, everySheet, type BenchStep, type CardDocument, type Evaluation } from '@diptychon/core';
 import { firstValueFrom } from 'rxjs';
 import { NumberText } from '../fields/number-text';
 import { StandingView } from '../bench/standing-view';
@@ -50,9 +50,13 @@ export class MakePage implements OnDestroy {
   protected readonly order = computed(
     () => this.step()?.scores?.map(({ scores, again }) => [...scores, ...again].map(({ id }) => id)) ?? [],
   );
+  private readonly sheets = computed(() => {
+    const known = this.evaluation();
+    return known ? everySheet(known) : [];
+  });
   protected readonly sheet = computed(() => {
     const picture = this.step()?.picture;
-    return picture?.kind === 'flat' ? this.evaluation()?.sheets.find((sheet) => sheet.piece.id === picture.piece) : undefined;
+    return picture?.kind === 'flat' ? this.sheets().find((sheet) => sheet.piece.id === picture.piece) : undefined;
   });
   protected readonly flat = computed(() => {
     const picture = this.step()?.picture;

@@ -1,0 +1,105 @@
+import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { evaluate, newCard, type CardDocument } from '@diptychon/core';
+import { DressingPanel } from './dressing-panel';
+
+const doors = newCard({
+  id: 'd',
+  name: 'd',
+  base: { mechanism: 'rising-strip-doors', sizes: { closedWidth: 120, length: 150, strip: 30, gap: 0 } },
+});
+
+describe('DressingPanel', () => {
+  let fixture: ComponentFixture<DressingPanel>;
+  let card: CardDocument;
+  let heard: string[];
+  let lit: (readonly string[] | undefined)[];
+  const element = (): HTMLElement => fixture.nativeElement;
+  const button = (words: RegExp): HTMLButtonElement =>
+    [...element().querySelectorAll('button')].find(({ textContent }) => words.test(textContent!.trim()))!;
+
+  async function show(next: CardDocument): Promise<void> {
+    card = next;
+    const outcome = evaluate(card);
+    if (!outcome.ok) throw new Error(outcome.problems[0]!.says);
+    fixture.componentRef.setInput('card', card);
+    fixture.componentRef.setInput('evaluation', outcome.evaluation);
+    await fixture.whenStable();
+  }
+  async function press(words: RegExp): Promise<void> {
+    button(words).click();
+    await show(card);
+  }
+  async function type(id: string, text: string): Promise<void> {
+    const input = element().querySelector<HTMLInputElement>(`#${id}`)!;
+    input.value = text;
+    input.dispatchEvent(new Event('input'));
+    input.dispatchEvent(new Event('change'));
+    await show(card);
+  }
+
+  beforeEach(async () => {
+    fixture = TestBed.createComponent(DressingPanel);
+    [heard, lit] = [[], []];
+    fixture.componentInstance.changed.subscribe(({ what, apply }) => {
+      heard.push(what);
+      card = apply(card);
+    });
+    fixture.componentInstance.light.subscribe((light) => lit.push(light?.panels));
+    await show(doors);
+  });
+
+  it('says what dressing the card would do, and does it in one action', async () => {
+    expect(element().querySelector('.sum')!.textContent).toBe('nothing yet');
+    expect(element().textContent).toContain('3 mm smaller on each side, from patterned paper, 120 g');
+    await press(/^Dress the whole card$/);
+    // Both faces of two doors, two slopes, the strip.
+    expect(element().querySelector('.sum')!.textContent).toBe('7 layers');
+    expect(heard).toEqual(['Dress the whole card']);
+    expect(card.supplies.stocks.map(({ id }) => id)).toContain('patterned-120');
+  });
+
+  it('shows a layer’s size and its panel’s beside each other, and lights the panel up', async () => {
+    await press(/^Dress the whole card$/);
+    await press(/Left door, its back$/);
+    const [layer, panel] = [...element().querySelectorAll('.pair')].map(({ textContent }) => textContent!.replace(/\s+/g, ' ').trim());
+    expect(layer).toMatch(/^layer.*57 mm.* × 144 mm/);
+    expect(panel).toMatch(/^panel.*60 mm.* × 150 mm/);
+    expect(lit.at(-1)).toEqual(['base/left-door']);
+  });
+
+  it('changes the border of one side of one face, and lets it follow again', async () => {
+    await press(/^Dress the whole card$/);
+    await press(/Left door, its back$/);
+    const left = 'worn-base-left-door-down-left';
+    expect(element().querySelector<HTMLInputElement>(`#${left}`)!.value).toBe('0 mm');
+    await type(left, '5mm');
+    expect(card.dressing!.layers!.own).toEqual([{ panel: 'base/left-door', face: 'down', left: 5 }]);
+    expect(element().querySelector('.pair')!.textContent!.replace(/\s+/g, ' ')).toMatch(/52 mm.* × 144 mm/);
+    await press(/^let it follow$/);
+    expect(card.dressing!.layers!.own).toBeUndefined();
+  });
+
+  it('leaves a face bare and dresses it again', async () => {
+    await press(/^Dress the whole card$/);
+    await press(/^L\d\s*Strip$/);
+    await press(/^Leave it bare$/);
+    expect(element().querySelector('.sum')!.textContent).toBe('6 layers');
+    expect(element().querySelector('.bare')!.textContent).toContain('left bare');
+    await press(/^Dress it again$/);
+    expect(element().querySelector('.sum')!.textContent).toBe('7 layers');
+  });
+
+  it('refuses a border that cannot be, and leaves the card as it was', async () => {
+    await press(/^Dress the whole card$/);
+    await type('layer-border', '80mm');
+    expect(card.dressing!.layers!.border).toBe(3);
+    expect(element().querySelector('#layer-border-note')!.textContent).toContain('allowed is 0 mm to 60 mm');
+  });
+
+  it('takes all of it off', async () => {
+    await press(/^Dress the whole card$/);
+    await press(/^Take all layers off$/);
+    expect(card.dressing).toBeUndefined();
+    expect(element().querySelector('.sum')!.textContent).toBe('nothing yet');
+  });
+});
