@@ -3,8 +3,7 @@ import { claimsOf, draw, type CardProblem, type Owned } from './card/draw.js';
 import { join, type Design } from './card/join.js';
 import { standingOf, type Standing } from './card/standing.js';
 import { boardOf, envelopeOf, type CardDocument } from './card/document.js';
-import { NO_LAYERS, type Layers } from './dress/layer.js';
-import { layersOf, wearing } from './dress/layers.js';
+import { dress, wearing, type Dressed } from './dress/dress.js';
 import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding, Fix } from './check/finding.js';
 import type { Pose } from './linkage/kinematics.js';
@@ -24,7 +23,7 @@ export interface Evaluation {
   closed: ClosedCard;
   sheets: CutSheet[];
   /** what its panels wear, each with the sheet that it is cut from */
-  dressed: Layers;
+  dressed: Dressed;
   measures: Owned<Measure>[];
   findings: Finding[];
   /** the frame in which the card is put down */
@@ -72,9 +71,9 @@ export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets' | 'dressed'>;
 export function closeUp({ design: drawn, motion }: Moved): Closed {
   const pressed = motion.pressed ?? motion;
   const bare = closeCard(drawn, pressed);
-  const dressed = drawn.card.dressing ? layersOf(drawn, pressed, bare) : NO_LAYERS;
+  const dressed = dress(drawn, pressed, bare);
   // What is worn changes no order of layers: the pile is only added up again with it.
-  const design = dressed.layers.length > 0 ? wearing(drawn, dressed) : drawn;
+  const design = dressed.layers.length + dressed.toppers.length > 0 ? wearing(drawn, dressed) : drawn;
   const closed = design === drawn ? bare : closeCard(design, pressed, bare.stack);
   const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
   const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));

@@ -71,7 +71,21 @@ export { closedSizeOf, type ClosedSize } from './card/closed-size.js';
 export { cardOfClosedSize, sizeForEnvelope, sizeForSheet } from './plan/closed-size.js';
 export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';
-export { MOST_BORDER, MOST_STEPS, SIDES, type LayerRule, type OwnDress, type Side } from './card/dressing.js';
+export {
+  MOST_BORDER,
+  MOST_FOAM,
+  MOST_STEPS,
+  MOST_TOPPERS,
+  SIDES,
+  TOPPER_HEIGHT,
+  TOPPER_PLACE,
+  type LayerRule,
+  type Topper,
+  type OwnDress,
+  type Side,
+} from './card/dressing.js';
 export type { BareFace, DressedLayer, Layers, Moment } from './dress/layer.js';
+export type { Dressed } from './dress/dress.js';
+export type { LostTopper, PlacedTopper } from './dress/toppers.js';
 export { bandRound, type Band, type BandedCard } from './dress/band.js';
 export { squareEnvelope, type PostedCard, type SquareEnvelope } from './dress/square-envelope.js';

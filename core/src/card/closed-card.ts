@@ -12,6 +12,7 @@ import { claimsOf } from './draw.js';
 import type { Design } from './join.js';
 import { pileOf, type Slab, type Thickest } from './pile.js';
 import { thickestPlace } from './thickest-place.js';
+import { lyingAt } from './worn.js';
 
 /** What lies between the two sides of a fold at one distance from it. */
 export interface PropAt {
@@ -39,7 +40,8 @@ const LEAST_SPINE: Mm = 1;
 /** Lays the card closed: order of layers, outline, thickness, spines. @param stack how its panels lie on one another, where that is known */
 export function closeCard(design: Design, motion: Motion, stack: ClosedStack = stackClosed(motion, motion.frames[0]!)): ClosedCard {
   const pose = poseOf(motion, motion.frames[0]!);
-  const box = boxOf(stack.layers.flatMap((layer) => layer.area.outer));
+  const worn = design.worn.flatMap((each) => lyingAt(pose[design.linkage.bodyOf.get(each.panel)!]!, each).outer);
+  const box = boxOf([...stack.layers.flatMap((layer) => layer.area.outer), ...worn]);
   const pile = pileOf(design, stack, pose);
   const props: ClosedCard['props'] = {};
   const spines: ClosedCard['spines'] = {};

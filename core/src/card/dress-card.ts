@@ -2,7 +2,7 @@ import type { Mm } from '../measure/units.js';
 import type { Stock } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { withOwnSupplies, type CardDocument } from './document.js';
-import type { LayerRule, OwnDress } from './dressing.js';
+import { MOST_TOPPERS, type LayerRule, type OwnDress, type Topper } from './dressing.js';
 
 /** The habit of the craft: an eighth of an inch, or 3 mm, a side. */
 export const usualBorder = ({ marks }: Pick<CardDocument, 'marks'>): Mm => (marks === 'inch' ? 3.175 : 3);
@@ -21,7 +21,13 @@ export function dressedBy(card: CardDocument, rule: Partial<LayerRule>, workshop
   return withOwnSupplies({ ...card, dressing: { ...card.dressing, layers } }, workshop);
 }
 
-/** A card that wears no layers: as it was before it was dressed. */
+/** A card that wears no layers; its toppers stay. */
+export function withoutLayers(card: CardDocument): CardDocument {
+  const { dressing, ...plain } = card;
+  return dressing?.toppers?.length ? { ...plain, dressing: { toppers: dressing.toppers } } : plain;
+}
+
+/** A card that wears nothing: as it was before it was dressed. */
 export function undressed(card: CardDocument): CardDocument {
   const { dressing: _, ...plain } = card;
   return plain;
@@ -45,3 +51,32 @@ export function dressedOtherwise(
 /** What one face wears otherwise than the rule says. */
 export const ownDressOf = (card: Pick<CardDocument, 'dressing'>, face: Pick<OwnDress, 'panel' | 'face'>): OwnDress | undefined =>
   card.dressing?.layers?.own?.find((entry) => entry.panel === face.panel && entry.face === face.face);
+
+/** A card with one topper more, glued on last. @throws RangeError when it carries as many as it may */
+export function withTopper(card: CardDocument, given: Omit<Topper, 'id'>, workshop: Workshop): CardDocument {
+  const toppers = card.dressing?.toppers ?? [];
+  if (toppers.length >= MOST_TOPPERS) throw new RangeError(`a card carries at most ${MOST_TOPPERS} toppers`);
+  const taken = new Set(toppers.map(({ id }) => id));
+  const id = Array.from({ length: toppers.length + 1 }, (_, i) => `topper-${i + 1}`).find((name) => !taken.has(name))!;
+  return withOwnSupplies({ ...card, dressing: { ...card.dressing, toppers: [...toppers, { id, ...given }] } }, workshop);
+}
+
+/** A card one topper of which is changed; what is given as undefined is left out of it. */
+export function withTopperChanged(card: CardDocument, id: string, change: Partial<Topper>, workshop: Workshop): CardDocument {
+  const toppers = (card.dressing?.toppers ?? []).map((topper) => {
+    if (topper.id !== id) return topper;
+    const entries = Object.entries({ ...topper, ...change }).filter(([, value]) => value !== undefined);
+    return Object.fromEntries(entries) as Topper;
+  });
+  return withOwnSupplies({ ...card, dressing: { ...card.dressing, toppers } }, workshop);
+}
+
+/** A card without one of its toppers. */
+export function withoutTopper(card: CardDocument, id: string): CardDocument {
+  const toppers = (card.dressing?.toppers ?? []).filter((topper) => topper.id !== id);
+  const { toppers: _, ...others } = card.dressing ?? {};
+  if (toppers.length > 0) return { ...card, dressing: { ...others, toppers } };
+  if (others.layers) return { ...card, dressing: others };
+  const { dressing: __, ...plain } = card;
+  return plain;
+}

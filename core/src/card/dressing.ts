@@ -47,8 +47,46 @@ const layers = v.strictObject({
   own: v.optional(v.pipe(v.array(ownDress), v.maxLength(200, 'allowed: at most 200 entries'))),
 });
 
-export const dressingSchema = v.strictObject({ layers: v.optional(layers) });
+/** A card carries at most so many toppers. */
+export const MOST_TOPPERS = 30;
+/** Foam is built up so high at most. */
+export const MOST_FOAM = 6;
+export const TOPPER_HEIGHT = { min: 4, max: 400 } as const;
+/** A topper may stand past its panel, but not be nowhere near it. */
+export const TOPPER_PLACE = { min: -200, max: 800 } as const;
+
+const within = (min: number, max: number, unit = ' mm') => {
+  const says = `allowed: ${min} to ${max}${unit}`;
+  return v.pipe(v.number(says), v.minValue(min, says), v.maxValue(max, says));
+};
+const place = within(TOPPER_PLACE.min, TOPPER_PLACE.max);
+
+/** An outline that is glued on a face, flat or on foam. */
+const topper = v.strictObject({
+  id: identifier,
+  name: v.optional(
+    v.pipe(v.string('allowed: text'), v.minLength(1, 'allowed: at least one character'), v.maxLength(60, 'allowed: at most 60 characters')),
+  ),
+  panel: v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters')),
+  face: v.picklist(['up', 'down'], 'allowed: up, down'),
+  /** its middle, from the left and the lower end of the panel as drawn on its piece, upper face toward you */
+  across: place,
+  along: place,
+  outline: v.pipe(v.string('allowed: text'), v.maxLength(64, 'allowed: at most 64 characters')),
+  height: within(TOPPER_HEIGHT.min, TOPPER_HEIGHT.max),
+  /** how far it is turned to the left from standing upright on the open card, seen on its good side; radians */
+  turn: v.optional(within(-Math.PI, Math.PI, ' radians')),
+  /** on foam so high; glued flat where left out */
+  foam: v.optional(within(0.5, MOST_FOAM)),
+  stock: identifier,
+});
+
+export const dressingSchema = v.strictObject({
+  layers: v.optional(layers),
+  toppers: v.optional(v.pipe(v.array(topper), v.maxLength(MOST_TOPPERS, `allowed: at most ${MOST_TOPPERS} toppers`))),
+});
 
 export type Dressing = v.InferOutput<typeof dressingSchema>;
 export type LayerRule = NonNullable<Dressing['layers']>;
+export type Topper = NonNullable<Dressing['toppers']>[number];
 export type OwnDress = NonNullable<LayerRule['own']>[number];

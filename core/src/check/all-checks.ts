@@ -23,7 +23,9 @@ import { slotFits } from './slot-fits.js';
 import { stands } from './stands.js';
 import { staysInside } from './stays-inside.js';
 import { stiffEnough } from './stiff-enough.js';
+import { snags } from './snags.js';
 import { swingClears } from './swing-clears.js';
+import { toppersPlaced } from './toppers-placed.js';
 import { thicknessPull } from './thickness-pull.js';
 import { writable } from './writable.js';
 
@@ -52,6 +54,8 @@ const CHECKS = [
   scoreable,
   glueClear,
   dressingPlaced,
+  toppersPlaced,
+  snags,
   writable,
 ] as const;
 const WEIGHT = { fail: 0, warn: 1, pass: 2 } as const;

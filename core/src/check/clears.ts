@@ -3,26 +3,17 @@ import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
 import type { Pose } from '../linkage/kinematics.js';
 import { lifted, liftsOf } from '../linkage/lifts.js';
 import { bendingBodies, type Linkage } from '../linkage/structure.js';
-import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
-import { boxOf, convexHull, type Box, type Loop } from '../plane/outline.js';
+import type { Rigid } from '../linkage/rigid.js';
+import { boxOf, convexHull, type Box } from '../plane/outline.js';
 import { printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import { toRadians } from '../measure/units.js';
 import type { Panel } from '../sheet/panels.js';
+import { crossingDepth, solidOf, type Solid } from './crossing.js';
 import { ofBoth, type Check, type Verdict } from './finding.js';
 
-/** A shared line shorter than this is a corner touching, not a collision. */
-const LEAST_LINE = 1;
 /** Below this opening the order of layers decides, not space between them. */
 const NEARLY_CLOSED = toRadians(4);
-
-/** A panel in space. Its hull is enough to tell that it misses another; its lines are carried only when they are needed. */
-interface Solid {
-  hull: Vec3[];
-  lines: () => Vec3[][];
-  origin: Vec3;
-  normal: Vec3;
-}
 
 /** Do panels pass through each other anywhere in the motion? */
 export const clears: Check = ({ design, motion }) => {
@@ -115,12 +106,6 @@ function pairsToWatch(panels: readonly Panel[], { hinges, bonds }: Joined): [num
   );
 }
 
-function solidOf({ area }: Panel, hullOf: Loop, m: Rigid): Solid {
-  const hull = hullOf.map(([x, y]) => carry(m, x, y, 0));
-  const lines = (): Vec3[][] => [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, 0)));
-  return { hull, lines, origin: hull[0]!, normal: [m[2]!, m[6]!, m[10]!] };
-}
-
 /** Writes a box in space that holds the flat box of a panel: least x, y, z, then greatest. */
 function boxInto(out: Float64Array, at: number, { minX, maxX, minY, maxY }: Box, m: Rigid): void {
   const [x, y, halfX, halfY] = [(minX + maxX) / 2, (minY + maxY) / 2, (maxX - minX) / 2, (maxY - minY) / 2];
@@ -160,71 +145,4 @@ function oneSided(a: Box, m: Rigid, plane: Rigid, slack: number): boolean {
   const middle = (u * (a.minX + a.maxX)) / 2 + (v * (a.minY + a.maxY)) / 2 + level;
   const reach = (Math.abs(u) * (a.maxX - a.minX)) / 2 + (Math.abs(v) * (a.maxY - a.minY)) / 2;
   return middle - reach > -slack || middle + reach < slack;
-}
-
-/** How deep two flat panels pass through each other: 0 when one stays on one side of the other or they miss. */
-function crossingDepth(a: Solid, b: Solid, slack: number): number {
-  const depthA = straddle(a, b, slack);
-  if (depthA === 0) return 0;
-  const depthB = straddle(b, a, slack);
-  if (depthB === 0) return 0;
-  const line = cross(a.normal, b.normal);
-  const length = norm(line);
-  if (length < 1e-6) return 0;
-  const direction: Vec3 = [line[0] / length, line[1] / length, line[2] / length];
-  // Paper must go on at both sides of the line, in both: an edge that lies in the other's plane only touches it.
-  const through = [
-    spans(a, b, direction, slack),
-    spans(a, b, direction, -slack),
-    spans(b, a, direction, slack),
-    spans(b, a, direction, -slack),
-  ];
-  const shared = through.reduce(inBoth).reduce((sum, [from, to]) => sum + to - from, 0);
-  return shared > LEAST_LINE ? Math.min(depthA, depthB) : 0;
-}
-
-/** The smaller of the two extents of `a` on the two sides of the plane of `b`; 0 when within the slack. */
-function straddle(a: Solid, b: Solid, slack: number): number {
-  let low = 0;
-  let high = 0;
-  for (const p of a.hull) {
-    const d = dot(minus(p, b.origin), b.normal);
-    if (d < low) low = d;
-    if (d > high) high = d;
-  }
-  const least = Math.min(-low, high);
-  return least > slack ? least : 0;
-}
-
-/**
- * Stretches of a line that lie inside panel `a`, as sorted parameters along the direction: where it meets the plane of panel
- * b, moved to one side of it by some mm.
- */
-function spans(a: Solid, b: Solid, direction: Vec3, aside: number): [number, number][] {
-  const hits: number[] = [];
-  for (const loop of a.lines()) {
-    for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
-      const di = dot(minus(loop[i]!, b.origin), b.normal) - aside;
-      const dj = dot(minus(loop[j]!, b.origin), b.normal) - aside;
-      if (di > 0 === dj > 0) continue;
-      const t = di / (di - dj);
-      const p = loop[i]!;
-      const q = loop[j]!;
-      hits.push(dot([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t, p[2] + (q[2] - p[2]) * t], direction));
-    }
-  }
-  hits.sort((x, y) => x - y);
-  const found: [number, number][] = [];
-  for (let i = 0; i + 1 < hits.length; i += 2) found.push([hits[i]!, hits[i + 1]!]);
-  return found;
-}
-
-/** Stretches that two lists of stretches share. */
-function inBoth(a: readonly [number, number][], b: readonly [number, number][]): [number, number][] {
-  return a.flatMap(([from, to]) =>
-    b.flatMap(([start, end]): [number, number][] => {
-      const both: [number, number] = [Math.max(from, start), Math.min(to, end)];
-      return both[1] > both[0] ? [both] : [];
-    }),
-  );
 }

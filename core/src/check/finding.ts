@@ -1,7 +1,7 @@
 import type { ClosedCard } from '../card/closed-card.js';
 import type { Design } from '../card/join.js';
 import type { Standing } from '../card/standing.js';
-import type { Layers } from '../dress/layer.js';
+import type { Dressed } from '../dress/dress.js';
 import type { Frame, Motion } from '../linkage/motion.js';
 import type { Envelope } from '../supplies/envelopes.js';
 import type { Board } from '../supplies/boards.js';
@@ -54,7 +54,7 @@ export interface CheckInput {
   closed: ClosedCard;
   sheets: CutSheet[];
   /** what its panels wear */
-  dressed: Layers;
+  dressed: Dressed;
   resting: Frame;
   standing: Standing;
   board: Board;

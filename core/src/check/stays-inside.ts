@@ -1,4 +1,6 @@
 import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
+import { lyingAt } from '../card/worn.js';
+import { poseOf } from '../linkage/motion.js';
 import { boxOf } from '../plane/outline.js';
 import { spoken } from '../measure/sentence.js';
 import { closestEnvelope, easeIn, fits } from '../supplies/envelopes.js';
@@ -21,9 +23,15 @@ export const staysInside: Check = (input) => {
   const card = boxOf(design.base.closedOutline);
   const names = { ...SIDE_NAMES, ...design.base.sides };
   const flush = design.base.flush ?? [];
-  const over = closed.stack.layers.flatMap((layer) => {
-    const box = boxOf(layer.area.outer);
-    const panel = design.panels[layer.body]!;
+  const pose = poseOf(motion, motion.frames[0]!);
+  const worn = input.dressed.toppers.map((topper) => {
+    const body = design.linkage.bodyOf.get(topper.panel)!;
+    const { id, piece } = design.panels[body]!;
+    return { panel: { id, piece, name: topper.name }, outer: lyingAt(pose[body]!, topper).outer };
+  });
+  const lying = [...closed.stack.layers.map(({ body, area }) => ({ panel: design.panels[body]!, outer: area.outer })), ...worn];
+  const over = lying.flatMap(({ panel, outer }) => {
+    const box = boxOf(outer);
     const past: Record<Side, number> = {
       fold: card.minX - box.minX,
       free: box.maxX - card.maxX,

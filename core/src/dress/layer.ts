@@ -62,5 +62,3 @@ export interface Layers {
   layers: readonly DressedLayer[];
   bare: readonly BareFace[];
 }
-
-export const NO_LAYERS: Layers = { layers: [], bare: [] };

@@ -1,11 +1,9 @@
 import { stockOf } from '../card/card-stocks.js';
-import type { ClosedCard } from '../card/closed-card.js';
 import { ROOT } from '../card/document.js';
 import { claimsOf } from '../card/draw.js';
 import { SIDES, type LayerRule, type OwnDress, type Side } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
 import { inSentence } from '../card/part-titles.js';
-import type { Motion } from '../linkage/motion.js';
 import type { Mm } from '../measure/units.js';
 import { inset } from '../plane/inset.js';
 import { areaOf, boxOf, type Area, type Loop } from '../plane/outline.js';
@@ -17,8 +15,7 @@ import { blankPiece, type Face } from '../sheet/piece.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import { isClear, type Stock } from '../supplies/stocks.js';
 import { freeFace, isHeldBehind, isSeam } from './free-face.js';
-import { NO_LAYERS, type BareFace, type DressedLayer, type Layers, type SeenSide } from './layer.js';
-import { seenSides } from './seen-sides.js';
+import { type BareFace, type DressedLayer, type Layers, type SeenSide } from './layer.js';
 import { twinBy } from './twins.js';
 
 /** A strip narrower than so many borders is covered fully: a border on both sides would leave less than half of it. */
@@ -27,13 +24,13 @@ const NARROW = 4;
 const LEAST_ACROSS: Mm = 5;
 
 /** The layers that a card's rule and what differs from it put on every face that is seen. */
-export function layersOf(design: Design, motion: Motion, closed: ClosedCard): Layers {
+export function layersOf(design: Design, sides: readonly SeenSide[]): Layers {
   const rule = design.card.dressing?.layers;
-  if (!rule) return NO_LAYERS;
+  if (!rule) return { layers: [], bare: [] };
   const bending = new Set(claimsOf(design, 'bends').flatMap(({ panels }) => panels));
   const bare: BareFace[] = [];
   const layers: DressedLayer[] = [];
-  for (const seen of seenSides(design, motion, closed)) {
+  for (const seen of sides) {
     const panel = design.panels[design.linkage.bodyOf.get(seen.panel)!]!;
     const own = rule.own?.find((entry) => entry.panel === seen.panel && entry.face === seen.face);
     const found = dressFace(design, panel, seen, rule, own, bending.has(seen.panel));
@@ -226,9 +223,3 @@ const cornered = ({ sheet: { outline, windows, width, height } }: DressedLayer) 
   width,
   height,
 });
-
-/** A design that wears its layers: they count in the pile, on the scales, and as pieces of a stock. */
-export function wearing(design: Design, { layers }: Layers): Design {
-  const pieces = { ...design.stocks.pieces, ...Object.fromEntries(layers.map(({ id, stock }) => [id, stock])) };
-  return { ...design, stocks: { ...design.stocks, pieces }, worn: layers.filter(({ area }) => areaOf(area) > 0) };
-}

@@ -65,7 +65,7 @@ export function readCard(raw: unknown): CardReading {
   const parsed = v.safeParse(cardSchema, current);
   if (!parsed.success) return { ok: false, problems: complaints(parsed.issues, 'a card file') };
   const card = parsed.output;
-  const problems = inALine([...wrongParts(card), ...missingSupplies(card), ...wrongOutlines(card)]);
+  const problems = inALine([...wrongParts(card), ...missingSupplies(card), ...wrongOutlines(card), ...toppersTwice(card)]);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, card };
 }
 
@@ -104,6 +104,13 @@ function wrongParts({ parts }: CardDocument): FileProblem[] {
   return problems;
 }
 
+function toppersTwice({ dressing }: CardDocument): FileProblem[] {
+  const ids = (dressing?.toppers ?? []).map(({ id }) => id);
+  return ids.flatMap((id, i) =>
+    ids.indexOf(id) === i ? [] : [{ path: `dressing.toppers.${i}.id`, says: `is “${id}”, as another topper is; allowed: one of its own` }],
+  );
+}
+
 function wrongOutlines({ outlines = [] }: CardDocument): FileProblem[] {
   const ids = outlines.map(({ id }) => id);
   return outlines.flatMap(({ id, points }, i): FileProblem[] => {
@@ -130,6 +137,7 @@ function missingSupplies(card: CardDocument): FileProblem[] {
     ...STOCK_ROLES.flatMap((role) => missing(`stocks.${role}`, card.stocks[role], supplies.stocks, 'stocks')),
     ...Object.entries(card.pieceStocks ?? {}).flatMap(([piece, id]) => missing(`pieceStocks.${piece}`, id, supplies.stocks, 'stocks')),
     ...(card.dressing?.layers === undefined ? [] : missing('dressing.layers.stock', card.dressing.layers.stock, supplies.stocks, 'stocks')),
+    ...(card.dressing?.toppers ?? []).flatMap(({ stock }, i) => missing(`dressing.toppers.${i}.stock`, stock, supplies.stocks, 'stocks')),
     ...missing('board', card.board, supplies.boards, 'boards'),
     ...(card.envelope === undefined ? [] : missing('envelope', card.envelope, supplies.envelopes, 'envelopes')),
   ];

@@ -69,6 +69,24 @@ export function report(evaluation: Evaluation) {
       // As it is cut from its paper: good side toward you, what is up on the open card at the top.
       cut: { width: layer.sheet.width, height: layer.sheet.height, outline: layer.sheet.outline },
     })),
+    toppers: dressed.toppers.map((placed) => ({
+      id: placed.topper.id,
+      number: placed.number,
+      name: placed.topper.name ?? placed.outlineName,
+      panel: placed.panel,
+      face: placed.face,
+      stock: placed.stock.id,
+      // Its middle and outline in the axes of the panel as it is drawn on its piece, upper face toward you.
+      at: placed.at,
+      outline: placed.area.outer,
+      width: placed.sheet.width,
+      height: placed.sheet.height,
+      turn: toDegrees(placed.topper.turn ?? 0),
+      mount: placed.topper.foam === undefined ? 'flat' : 'foam',
+      thickness: placed.thickness,
+      pads: placed.pads,
+      shows: placed.shows,
+    })),
     bare: dressed.bare.map(({ panel, face, why }) => ({ panel, face, why })),
     measures: measures.map(({ owner, name, label, value, unit, because }) => ({
       owner,

@@ -12,6 +12,7 @@ import { glueSteps } from './glue-steps.js';
 import { materialsOf } from './materials.js';
 import { plainStep, type BenchStep } from './step.js';
 import { layerCuts, layerGlue } from './layer-steps.js';
+import { topperCuts, topperGlue } from './topper-steps.js';
 import { wayUpSteps } from './way-up.js';
 
 /** The steps of making a card by hand with the maker's own board, tools and school, in the order of the work. */
@@ -21,6 +22,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
     ready(evaluation, workshop),
     ...sheets.flatMap((sheet) => flatSteps(sheet, evaluation, workshop)),
     ...layerCuts(evaluation, workshop),
+    ...topperCuts(evaluation, workshop),
     ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
     dryFit(evaluation),
     plainStep({
@@ -33,6 +35,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
     ...layerGlue(evaluation),
     ...wayUpSteps(evaluation),
     ...glueSteps(evaluation, workshop),
+    ...topperGlue(evaluation),
     test(evaluation),
     post(evaluation, workshop),
   ]);

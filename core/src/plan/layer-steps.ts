@@ -13,6 +13,7 @@ import { KNIFE, plainStep, type BenchStep } from './step.js';
 export const everySheet = ({ sheets, dressed }: Pick<Evaluation, 'sheets' | 'dressed'>): CutSheet[] => [
   ...sheets,
   ...dressed.layers.map(({ sheet }) => sheet),
+  ...dressed.toppers.map(({ sheet }) => sheet),
 ];
 
 const isPlain = ({ sheet }: DressedLayer): boolean => sheet.outline.length === 4 && sheet.windows.length === 0;

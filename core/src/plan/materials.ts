@@ -39,6 +39,11 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     const all = own.map(({ number, sheet }) => `${number} ${say(sheet.width)} × ${say(sheet.height)}`);
     return { what: own.length === 1 ? 'One layer' : `${own.length} layers`, detail: `${stock.name}, across × up: ${all.join('; ')}` };
   });
+  const { toppers } = evaluation.dressed;
+  const mounted = toppers.map(({ number, topper, outlineName, sheet, stock, pads }): Material => ({
+    what: `${number}, ${topper.name ?? outlineName}`,
+    detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} up${pads.length > 0 ? `; ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}, ${say(topper.foam!)} high` : ''}`,
+  }));
   const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
   const adhesives = [...new Set(uses)].map((name): [string, number] => [capitalised(name), uses.filter((other) => other === name).length]);
   const { minX, maxX, minY, maxY } = closed.box;
@@ -49,6 +54,7 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
   return [
     ...pieces,
     ...worn,
+    ...mounted,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
     ...(layers.length > 0 ? [{ what: 'Thin glue or double-sided sheet', detail: 'for the layers, up to their edges' }] : []),
     ...adhesives.map(([what, count]) => ({ what, detail: count === 1 ? 'one place' : `${count} places` })),

@@ -1,0 +1,60 @@
+import { inSentence } from '../card/part-titles.js';
+import { JOINT_SLACK, poseOf } from '../linkage/motion.js';
+import { bendingBodies } from '../linkage/structure.js';
+import { printAngle } from '../measure/print.js';
+import { spoken } from '../measure/sentence.js';
+import { toRadians, type Mm, type Radians } from '../measure/units.js';
+import { convexHull } from '../plane/outline.js';
+import { crossingDepth, solidOf } from './crossing.js';
+import type { Check, Verdict } from './finding.js';
+
+/** Closer to closed, what is raised only holds the leaves apart: that is counted with the stack. */
+const NEARLY_CLOSED = toRadians(15);
+/** Less than this no hand feels. */
+const SLACK: Mm = 0.3;
+
+/** Does what is raised on a panel, or stands past its edge, run into another panel on the way? */
+export const snags: Check = ({ design, motion, dressed }) => {
+  if (dressed.toppers.length === 0) return [];
+  const { panels, linkage } = design;
+  const bending = bendingBodies(linkage);
+  const hulls = panels.map(({ area }) => convexHull(area.outer));
+  const watched = motion.frames.filter(({ opening, misfit }) => opening >= NEARLY_CLOSED && misfit <= JOINT_SLACK);
+  const found: Verdict[] = dressed.toppers.flatMap((placed): Verdict[] => {
+    const own = linkage.bodyOf.get(placed.panel)!;
+    const hull = convexHull(placed.area.outer);
+    const raised = placed.face === 'up' ? placed.thickness : -placed.thickness;
+    const hits = new Map<number, { opening: Radians; at: number; depth: Mm }>();
+    for (const frame of watched) {
+      const pose = poseOf(motion, frame);
+      const solid = solidOf(placed, hull, pose[own]!, raised);
+      panels.forEach((panel, body) => {
+        if (body === own || bending.has(body)) return;
+        const depth = crossingDepth(solid, solidOf(panel, hulls[body]!, pose[body]!), SLACK);
+        if (depth === 0) return;
+        const known = hits.get(body);
+        if (!known) hits.set(body, { opening: frame.opening, at: frame.s, depth });
+        else known.depth = Math.max(known.depth, depth);
+      });
+    }
+    const [worst] = [...hits].sort(([, a], [, b]) => b.depth - a.depth);
+    if (!worst) return [];
+    const [body, { opening, at, depth }] = worst;
+    const other = panels[body]!;
+    return [
+      {
+        id: `snags/${placed.topper.id}`,
+        check: 'snags',
+        severity: 'fail',
+        value: depth,
+        limit: SLACK,
+        unit: 'mm',
+        panels: [placed.panel, other.id],
+        at,
+        says: `${placed.number} (${placed.topper.name ?? placed.outlineName}) catches on the ${inSentence(other.name)} at an opening of ${printAngle(opening)}, by up to ${spoken(depth)}: move it away from there, make it smaller, or glue it flatter.`,
+      },
+    ];
+  });
+  if (found.length > 0) return found;
+  return [{ id: 'snags', check: 'snags', severity: 'pass', says: 'Nothing that is glued on catches as the card opens.' }];
+};

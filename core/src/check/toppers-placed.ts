@@ -1,0 +1,153 @@
+import { inSentence } from '../card/part-titles.js';
+import type { PlacedTopper } from '../dress/toppers.js';
+import { spoken } from '../measure/sentence.js';
+import { printAngle } from '../measure/print.js';
+import type { Mm } from '../measure/units.js';
+import { intersect, subtract, totalArea } from '../plane/boolean.js';
+import { asArea, boxOf, type Loop } from '../plane/outline.js';
+import { CLOSING_PLAY } from '../supplies/limits.js';
+import type { Check, CheckInput, Verdict } from './finding.js';
+
+/** Turned farther than this from upright a topper is read as lying on its head. */
+const ON_ITS_HEAD = (100 * Math.PI) / 180;
+/** So much of a topper may lie over an opening or past an edge before what is under it counts as missing. */
+const LEAST_HELD = 0.5;
+
+/** Does every topper have its place: on one panel, clear of folds, held, the right way up, and seen? */
+export const toppersPlaced: Check = (input) => {
+  const { toppers, lost } = input.dressed;
+  const found = [
+    ...lost.map(({ topper, why }): Verdict => ({
+      id: `dressing-placed/${topper.id}`,
+      check: 'dressing-placed',
+      severity: 'warn',
+      says:
+        why === 'panel'
+          ? `A topper (${topper.name ?? topper.outline}) was put on ${topper.panel}, which this card has not any more: it is left out until the panel is there again.`
+          : `A topper has the outline “${topper.outline}”, which this card has not: it is left out until the outline is there again.`,
+    })),
+    ...toppers.flatMap((topper) => [
+      ...overFolds(input, topper),
+      ...held(topper),
+      ...onItsHead(topper),
+      ...hidden(topper),
+      ...raisedWhereKeptClear(input, topper),
+    ]),
+  ];
+  if (found.length > 0 || toppers.length === 0) return found;
+  return [
+    {
+      id: 'dressing-placed/toppers',
+      check: 'dressing-placed',
+      severity: 'pass',
+      says: `${toppers.length === 1 ? 'The topper has its place' : `All ${toppers.length} toppers have their places`}: on one panel each, held, the right way up and seen.`,
+    },
+  ];
+};
+
+const about = ({ topper, panel }: PlacedTopper, what: string): Pick<Verdict, 'id' | 'check' | 'panels' | 'unit'> => ({
+  id: `dressing-placed/${topper.id}/${what}`,
+  check: 'dressing-placed',
+  panels: [panel],
+  unit: 'mm',
+});
+
+const called = ({ number, topper, outlineName }: PlacedTopper): string => `${number} (${topper.name ?? outlineName})`;
+
+/** Glued to one panel and lying over another, it holds the fold between them, or catches as that closes. */
+function overFolds({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
+  const own = design.panels[design.linkage.bodyOf.get(placed.panel)!]!;
+  return design.panels.flatMap((other): Verdict[] => {
+    if (other === own || other.piece !== own.piece) return [];
+    const over = intersect([placed.area], [other.area]);
+    const by = reach(over);
+    if (by <= CLOSING_PLAY) return [];
+    return [
+      {
+        ...about(placed, other.id),
+        severity: 'fail',
+        value: by,
+        limit: CLOSING_PLAY,
+        panels: [own.id, other.id],
+        says: `${called(placed)} reaches ${spoken(by)} over the fold onto the ${inSentence(other.name)}: it would hold the fold. Move it that far back, or make it smaller.`,
+      },
+    ];
+  });
+}
+
+/** The narrower side of what overlaps: so far it must be moved. */
+function reach(loops: readonly Loop[]): Mm {
+  return loops.reduce((most, loop) => {
+    if (totalArea([loop]) < 0.01) return most;
+    const { minX, maxX, minY, maxY } = boxOf(loop);
+    return Math.max(most, Math.min(maxX - minX, maxY - minY));
+  }, 0);
+}
+
+/** Foam needs a place for its pads; what is glued flat needs most of it to lie on paper. */
+function held(placed: PlacedTopper): Verdict[] {
+  if (placed.topper.foam !== undefined) {
+    if (placed.pads.length > 0) return [];
+    return [
+      {
+        ...about(placed, 'pads'),
+        severity: 'fail',
+        says: `There is no room for a foam pad under ${called(placed)}: it lies over an opening, past an edge, or on what is glued there. Move it onto paper, or glue it flat.`,
+      },
+    ];
+  }
+  const whole = totalArea([placed.area.outer]);
+  const share = (whole - totalArea(subtract([placed.area], placed.ground))) / whole;
+  if (share >= LEAST_HELD) return [];
+  return [
+    {
+      ...about(placed, 'held'),
+      severity: 'warn',
+      says: `Only ${Math.round(100 * share)} % of ${called(placed)} lies on paper; the rest is over an opening or past an edge. Move it, or make it smaller.`,
+    },
+  ];
+}
+
+function onItsHead(placed: PlacedTopper): Verdict[] {
+  const { turn = 0 } = placed.topper;
+  if (Math.abs(turn) <= ON_ITS_HEAD) return [];
+  return [
+    {
+      ...about(placed, 'up'),
+      severity: 'warn',
+      says: `${called(placed)} stands on its head when the card is open: it is turned by ${printAngle(Math.abs(turn))} from upright.`,
+    },
+  ];
+}
+
+function hidden(placed: PlacedTopper): Verdict[] {
+  if (placed.shows.length > 0) return [];
+  const face = `${placed.face === 'up' ? 'upper face' : 'back'} of the ${inSentence(placed.panelName)}`;
+  return [
+    {
+      ...about(placed, 'hidden'),
+      severity: 'warn',
+      says: `${called(placed)} is never seen: the ${face} is hidden, closed, half open and open.`,
+    },
+  ];
+}
+
+/** Foam where only flat things may lie. */
+function raisedWhereKeptClear({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
+  if (placed.topper.foam === undefined) return [];
+  const { piece } = design.panels[design.linkage.bodyOf.get(placed.panel)!]!;
+  return piece.zones.flatMap((zone): Verdict[] => {
+    if (zone.kind !== 'keep-clear' || zone.face !== placed.face) return [];
+    const by = reach(intersect([placed.area], [asArea(zone.outline)]));
+    if (by <= CLOSING_PLAY) return [];
+    return [
+      {
+        ...about(placed, zone.id),
+        severity: 'warn',
+        value: by,
+        limit: CLOSING_PLAY,
+        says: `${called(placed)} stands on foam where the paper is kept clear, by ${spoken(by)}: ${zone.says}. Glue it flat, or move it.`,
+      },
+    ];
+  });
+}

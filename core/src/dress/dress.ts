@@ -1,0 +1,31 @@
+import type { ClosedCard } from '../card/closed-card.js';
+import type { Design } from '../card/join.js';
+import type { Motion } from '../linkage/motion.js';
+import type { Layers } from './layer.js';
+import { layersOf } from './layers.js';
+import { seenSides } from './seen-sides.js';
+import { toppersOf, type LostTopper, type PlacedTopper } from './toppers.js';
+
+/** Everything that is glued on a card that is built. */
+export interface Dressed extends Layers {
+  toppers: readonly PlacedTopper[];
+  /** toppers that are kept in the card, but have no place now */
+  lost: readonly LostTopper[];
+}
+
+export const NOTHING_WORN: Dressed = { layers: [], bare: [], toppers: [], lost: [] };
+
+/** What a card wears, worked out from how it moves and lies bare. */
+export function dress(design: Design, motion: Motion, closed: ClosedCard): Dressed {
+  const { dressing } = design.card;
+  if (!dressing?.layers && !dressing?.toppers?.length) return NOTHING_WORN;
+  const sides = seenSides(design, motion, closed);
+  return { ...layersOf(design, sides), ...toppersOf(design, motion, sides) };
+}
+
+/** A design that wears it: it counts in the pile, on the scales, and as pieces of a stock. Toppers lie on the layers. */
+export function wearing(design: Design, { layers, toppers }: Dressed): Design {
+  const worn = [...layers, ...toppers];
+  const pieces = { ...design.stocks.pieces, ...Object.fromEntries(worn.map(({ id, stock }) => [id, stock])) };
+  return { ...design, stocks: { ...design.stocks, pieces }, worn };
+}

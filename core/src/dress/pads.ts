@@ -1,0 +1,73 @@
+import type { Mm } from '../measure/units.js';
+import { areasOf, intersect } from '../plane/boolean.js';
+import { inset } from '../plane/inset.js';
+import { areaContains, boxOf, rectangle, type Area, type Loop } from '../plane/outline.js';
+import { distance, type Point } from '../plane/point.js';
+
+/** Foam is cut into squares like this, a smaller one where there is no room. */
+const SIDES: readonly Mm[] = [8, 5, 3, 2];
+/** Pads stay this far inside what they hold and what they stand on: none may show or catch. */
+const INSIDE: Mm = 1;
+/** Card sags between pads that are farther apart. */
+const APART: Mm = 24;
+/** Places that are tried are so much of a pad's side apart. */
+const GRID = 0.5;
+const MOST_PADS = 24;
+
+/**
+ * Where the foam pads of a topper go: squares inside it and inside what it stands on, no place of it farther than a span of
+ * card from one; the largest size of which three have room, else what there is. None where there is no room.
+ */
+export function padsFor(topper: Area, ground: readonly Area[]): Loop[] {
+  const safe = areasOf(intersect([topper], ground)).flatMap((area) =>
+    inset(
+      area,
+      area.outer.map(() => INSIDE),
+      INSIDE,
+    ),
+  );
+  const tried = SIDES.map((side) => spread(placesFor(safe, side), side));
+  return tried.find((pads) => pads.length >= 3) ?? tried.reduce((most, pads) => (pads.length > most.length ? pads : most), []);
+}
+
+/** Lower left corners of all squares of a side that lie inside, on the grid. */
+function placesFor(safe: readonly Area[], side: Mm): Point[] {
+  return safe.flatMap((area): Point[] => {
+    const { minX, maxX, minY, maxY } = boxOf(area.outer);
+    const found: Point[] = [];
+    for (let y = minY; y + side <= maxY + 1e-9; y += GRID * side) {
+      for (let x = minX; x + side <= maxX + 1e-9; x += GRID * side) {
+        const square = rectangle(x + 1e-6, y + 1e-6, side - 2e-6, side - 2e-6);
+        const onEdges = square.flatMap((from, i): Point[] => {
+          const to = square[(i + 1) % 4]!;
+          return [from, [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]];
+        });
+        if (onEdges.every((point) => areaContains(area, point))) found.push([x, y]);
+      }
+    }
+    return found;
+  });
+}
+
+/** Squares as far from one another as they can be, until every place is near one. */
+function spread(places: readonly Point[], side: Mm): Loop[] {
+  if (places.length === 0) return [];
+  const middle: Point = [
+    places.reduce((sum, [x]) => sum + x, 0) / places.length,
+    places.reduce((sum, [, y]) => sum + y, 0) / places.length,
+  ];
+  const far =
+    (from: readonly Point[]) =>
+    (best: Point, place: Point): Point =>
+      gap(place, from) > gap(best, from) + 1e-9 ? place : best;
+  const chosen = [places.reduce(far([middle]))];
+  while (chosen.length < MOST_PADS) {
+    const next = places.reduce(far(chosen));
+    const wide = gap(next, chosen);
+    if (wide < side + 1 || (chosen.length >= 3 && wide < APART)) break;
+    chosen.push(next);
+  }
+  return chosen.map(([x, y]) => rectangle(x, y, side, side));
+}
+
+const gap = (place: Point, from: readonly Point[]): Mm => Math.min(...from.map((other) => distance(place, other)));

@@ -1,0 +1,223 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { undressed, withTopper, withTopperChanged, withoutTopper } from '../card/dress-card.js';
+import type { CardDocument } from '../card/document.js';
+import type { Topper } from '../card/dressing.js';
+import type { Evaluation } from '../evaluate.js';
+import type { Finding } from '../check/finding.js';
+import { frameAt, poseOf } from '../linkage/motion.js';
+import { carryDirection, dot } from '../linkage/rigid.js';
+import { CATALOGUE } from '../mechanism/catalogue.js';
+import type { Base } from '../mechanism/contract.js';
+import { subtract, totalArea } from '../plane/boolean.js';
+import { areaOf, asArea, boxOf } from '../plane/outline.js';
+import { place } from '../plane/placement.js';
+import { distance } from '../plane/point.js';
+import { METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
+import { GLUE_FILM } from '../supplies/limits.js';
+import { treeOf, treeSeed } from '../testing/any-tree.js';
+import { cardOn, evaluated, finding, stockById } from '../testing/evaluated.js';
+
+const given: Omit<Topper, 'id'> = {
+  ...{ panel: 'base/front-leaf', face: 'down', across: 50, along: 70 },
+  ...{ outline: 'mushroom', height: 40, stock: 'card-250' },
+};
+const put = (card: CardDocument, change: Partial<Topper> = {}): CardDocument => withTopper(card, { ...given, ...change }, METRIC_WORKSHOP);
+/** A card of two leaves of 100 × 140 mm. Its front leaf lies from 0 to 100 across as it is drawn. */
+const folded = cardOn('folded-card', { depth: 100, length: 140 });
+const about = ({ findings }: Evaluation, check: string): Finding[] =>
+  findings.filter((each) => each.check === check && each.severity !== 'pass');
+
+describe('a topper', () => {
+  it('lies with its middle where it is put, as large as it is wished, upright on its panel', () => {
+    const { toppers } = evaluated(put(folded)).dressed;
+    const [placed] = toppers;
+    const { minX, maxX, minY, maxY } = boxOf(placed!.area.outer);
+    expect([(minX + maxX) / 2, (minY + maxY) / 2]).toEqual([expect.closeTo(50, 6), expect.closeTo(70, 6)]);
+    expect(maxY - minY).toBeCloseTo(40, 6);
+    expect(placed!.number).toBe('T1');
+    // Seen from the front of the closed card its back is mirrored, and so is the sheet laid on it.
+    expect(placed!.placement.flipped).toBe(true);
+  });
+
+  it('turns to the left as it is seen, on either face', () => {
+    for (const face of ['up', 'down'] as const) {
+      const evaluation = evaluated(put(cardOn('folded-card', { depth: 100, length: 140 }), { face, turn: Math.PI / 6 }));
+      const [placed] = evaluation.dressed.toppers;
+      const [origin, up] = [place([0, 0], placed!.placement), place([0, 1], placed!.placement)];
+      const [x, y] = [up[0] - origin[0], up[1] - origin[1]];
+      // Its top leans to the left of who looks at that face: to smaller x, seen from behind to larger.
+      expect(y).toBeCloseTo(Math.cos(Math.PI / 6), 6);
+      expect(x).toBeCloseTo((face === 'up' ? -1 : 1) * Math.sin(Math.PI / 6), 6);
+    }
+  });
+
+  it('stands upright on every face that is seen of every base, where its panel stands', () => {
+    for (const base of CATALOGUE.filter((mechanism): mechanism is Base => mechanism.kind === 'base')) {
+      const card = cardOn(base.id);
+      const { design } = evaluated(card);
+      for (const { id, area } of design.panels) {
+        const { minX, maxX, minY, maxY } = boxOf(area.outer);
+        const evaluation = evaluated(put(card, { panel: id, face: 'up', across: (maxX - minX) / 2, along: (maxY - minY) / 2, height: 10 }));
+        const [placed] = evaluation.dressed.toppers;
+        const { motion, design: own } = evaluation;
+        const m = poseOf(motion, frameAt(motion, own.schedule, own.base.rest.at))[own.linkage.bodyOf.get(id)!]!;
+        const [origin, up] = [place([0, 0], placed!.placement), place([0, 1], placed!.placement)];
+        const { up: world } = own.base.rest;
+        const stands = Math.abs(dot(carryDirection(m, 0, 0, 1), world)) < 0.2;
+        if (stands && placed!.shows.includes('open'))
+          expect(dot(carryDirection(m, up[0] - origin[0], up[1] - origin[1], 0), world)).toBeGreaterThan(0.6);
+      }
+    }
+  });
+
+  it('adds its sheet, its foam and two films of glue to the closed card, and its paper and pads to the weight', () => {
+    const bare = evaluated(folded);
+    const foam = evaluated(put(folded, { foam: 2 }));
+    expect(foam.closed.thickest.thickness - bare.closed.thickest.thickness).toBeCloseTo(
+      2 + stockById('card-250').caliper + 2 * GLUE_FILM,
+      6,
+    );
+    const [placed] = foam.dressed.toppers;
+    const pads = placed!.pads.reduce((sum, pad) => sum + areaOf(asArea(pad)), 0);
+    // 250 g/m² of card, and foam of 120 g/m² for each of two mm.
+    expect(foam.standing.weight - bare.standing.weight).toBeCloseTo((areaOf(placed!.area) * 250 + pads * 240) / 1e6, 6);
+  });
+
+  it('may be changed, taken away again, and leaves no trace', () => {
+    const one = put(folded);
+    const two = put(one, { across: 20 });
+    expect(two.dressing!.toppers!.map(({ id }) => id)).toEqual(['topper-1', 'topper-2']);
+    const flat = withTopperChanged(
+      withTopperChanged(two, 'topper-2', { foam: 2 }, METRIC_WORKSHOP),
+      'topper-2',
+      { foam: undefined },
+      METRIC_WORKSHOP,
+    );
+    expect(flat.dressing).toEqual(two.dressing);
+    expect(withoutTopper(withoutTopper(two, 'topper-1'), 'topper-2').dressing).toBeUndefined();
+    expect(evaluated(undressed(two)).findings).toEqual(evaluated(folded).findings);
+  });
+});
+
+describe('foam pads', () => {
+  it('lie inside their topper and on paper, apart from one another', () => {
+    for (const outline of ['mushroom', 'fern', 'star', 'rectangle', 'circle']) {
+      const { dressed } = evaluated(put(folded, { outline, foam: 2, height: 60 }));
+      const [placed] = dressed.toppers;
+      expect(placed!.pads.length, outline).toBeGreaterThanOrEqual(3);
+      for (const [i, pad] of placed!.pads.entries()) {
+        expect(totalArea(subtract([asArea(pad)], [placed!.area]))).toBeLessThan(1e-6);
+        for (const other of placed!.pads.slice(i + 1)) expect(distance(pad[0]!, other[0]!)).toBeGreaterThanOrEqual(pad[1]![0] - pad[0]![0]);
+      }
+    }
+  });
+});
+
+describe('what is wrong on purpose is told', () => {
+  it('a topper over a fold, with how far', () => {
+    // 40 high and 44 wide: its middle 15 mm from the fold at 100, it reaches 22 − 15 = 7 mm over it.
+    const width = boxOf(evaluated(put(folded, { face: 'up' })).dressed.toppers[0]!.area.outer);
+    const half = (width.maxX - width.minX) / 2;
+    const [told] = about(evaluated(put(folded, { face: 'up', across: 100 - half + 7 })), 'dressing-placed');
+    expect(told!.severity).toBe('fail');
+    expect(told!.value).toBeCloseTo(7, 4);
+    expect(told!.says).toMatch(/reaches 7 mm over the fold onto the back leaf/);
+    expect(about(evaluated(put(folded, { face: 'up', across: 100 - half - 0.1 })), 'dressing-placed')).toEqual([]);
+  });
+
+  it('a pad over a window', () => {
+    const stage = cardOn('layered-stage');
+    const { design } = evaluated(stage);
+    const front = design.panels.find(({ id }) => id === 'front/front')!;
+    const [outer, hole] = [boxOf(front.area.outer), boxOf(front.area.holes[0]!)];
+    const middle = { across: (hole.minX + hole.maxX) / 2 - outer.minX, along: (hole.minY + hole.maxY) / 2 - outer.minY };
+    const over = evaluated(put(stage, { panel: front.id, face: 'up', ...middle, height: 20, foam: 2 }));
+    expect(about(over, 'dressing-placed').map(({ severity, says }) => [severity, says])).toEqual([
+      ['fail', expect.stringContaining('no room for a foam pad')],
+    ]);
+    const flat = evaluated(put(stage, { panel: front.id, face: 'up', ...middle, height: 20 }));
+    expect(about(flat, 'dressing-placed')[0]!.says).toContain('Only 0 % of T1');
+  });
+
+  it('a topper on its head, one that is never seen, and one whose panel is gone', () => {
+    expect(about(evaluated(put(folded, { turn: Math.PI })), 'dressing-placed')[0]!.says).toContain(
+      'stands on its head when the card is open',
+    );
+    // The underside of what a strip is glued over is never seen.
+    const gone = evaluated(put(folded, { panel: 'figure/wing' }));
+    expect(gone.dressed.toppers).toEqual([]);
+    expect(about(gone, 'dressing-placed')[0]!.says).toContain('has not any more');
+    expect(about(evaluated(put(folded, { outline: 'own-gone' })), 'dressing-placed')[0]!.says).toContain('“own-gone”');
+  });
+
+  it('a topper that makes the card miss its envelope by 0.8 mm', () => {
+    // C6 is 162 × 114 inside. A leaf of 105 × 148: with a topper 0.8 mm past what that leaves it is too high.
+    const base = { ...cardOn('folded-card', { depth: 105, length: 148 }), within: 'envelope' as const };
+    const inEnvelope = evaluated({ ...base, envelope: 'c6', supplies: { ...base.supplies, envelopes: [...METRIC_WORKSHOP.envelopes] } });
+    const fits = finding(inEnvelope, 'stays-inside/envelope');
+    expect(fits.severity).toBe('pass');
+    const most = (past: number): Evaluation => {
+      // A rectangle 20 mm high whose upper edge stands past the card's upper end.
+      const card = put(
+        { ...base, envelope: 'c6', supplies: { ...base.supplies, envelopes: [...METRIC_WORKSHOP.envelopes] } },
+        { outline: 'rectangle', height: 20, across: 50, along: 148 - 10 + past },
+      );
+      return evaluated(card);
+    };
+    const bare = inEnvelope.closed;
+    const thick = most(0).closed.thickest.thickness;
+    const { long } = METRIC_WORKSHOP.envelopes.find(({ id }) => id === 'c6')!;
+    // As far past as the envelope's longer side leaves beside thickness and ease.
+    const room = long - thick - (bare.box.maxY - bare.box.minY);
+    const told = finding(most(room + 0.8), 'stays-inside/envelope');
+    expect(told.severity).toBe('fail');
+    expect(told.value).toBeCloseTo(0.8, 3);
+    expect(finding(most(room - 0.01), 'stays-inside/envelope').severity).toBe('pass');
+  });
+
+  it('a raised topper that a rising part runs into, with the angle', () => {
+    // A step rises off the leaf beside it: a tall block in front of it is in its way.
+    const stage = cardOn('rising-strip-doors', { closedWidth: 120, length: 150, strip: 30, gap: 0 });
+    const high = evaluated(
+      put(stage, { panel: 'base/left-door', face: 'up', across: 45, along: 75, height: 60, outline: 'rectangle', foam: 6 }),
+    );
+    const told = high.findings.filter(({ check }) => check === 'snags');
+    expect(told).toHaveLength(1);
+    const low = evaluated(put(stage, { panel: 'base/left-door', face: 'up', across: 25, along: 75, height: 20, outline: 'rectangle' }));
+    expect(finding(low, 'snags').severity).toBe('pass');
+  });
+});
+
+describe('any dressing on any tree', () => {
+  it('is worked out without a throw or a number that is none, and leaves nothing behind when it is taken off', () => {
+    const bases = CATALOGUE.filter((mechanism): mechanism is Base => mechanism.kind === 'base');
+    const any = fc.record({
+      which: fc.double({ min: 0, max: 0.999, noNaN: true }),
+      face: fc.constantFrom('up' as const, 'down' as const),
+      across: fc.double({ min: -50, max: 200, noNaN: true }),
+      along: fc.double({ min: -50, max: 200, noNaN: true }),
+      outline: fc.constantFrom('mushroom', 'fern', 'star', 'heart', 'rectangle'),
+      height: fc.double({ min: 4, max: 120, noNaN: true }),
+      turn: fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }),
+      foam: fc.option(fc.double({ min: 0.5, max: 6, noNaN: true }), { nil: undefined }),
+    });
+    fc.assert(
+      fc.property(fc.constantFrom(...bases), treeSeed, fc.array(any, { minLength: 1, maxLength: 6 }), (base, seed, toppers) => {
+        const card = treeOf(base, seed, 3);
+        const bare = evaluated(card);
+        const { panels } = bare.design;
+        const worn = toppers.reduce<CardDocument>((all, { which, foam, ...own }) => {
+          const panel = panels[Math.floor(which * panels.length)]!.id;
+          return withTopper(all, { ...own, panel, stock: 'card-250', ...(foam !== undefined && { foam }) }, starterFor('mm'));
+        }, card);
+        const { closed, findings, dressed } = evaluated(worn);
+        expect(dressed.toppers).toHaveLength(toppers.length);
+        expect(Number.isFinite(closed.thickest.thickness + closed.box.maxX + closed.box.minY)).toBe(true);
+        expect(findings.filter(({ says }) => /NaN|undefined|Infinity/.test(says))).toEqual([]);
+        expect(evaluated(undressed(worn)).findings).toEqual(bare.findings);
+      }),
+      { numRuns: 12, seed: 20261127 },
+    );
+  });
+});

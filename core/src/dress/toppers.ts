@@ -1,0 +1,132 @@
+import { ROOT } from '../card/document.js';
+import type { Topper } from '../card/dressing.js';
+import type { Design } from '../card/join.js';
+import { ownOutlines } from '../card/own-outlines.js';
+import type { Worn } from '../card/worn.js';
+import { frameBetween, poseOf, type Motion } from '../linkage/motion.js';
+import type { Mm } from '../measure/units.js';
+import { areaOf, asArea, boxOf, type Area, type Loop } from '../plane/outline.js';
+import { place, type Placement } from '../plane/placement.js';
+import type { Point } from '../plane/point.js';
+import { fitted, shapeNamed, SHAPES } from '../plane/shapes.js';
+import { cutSheet, type CutSheet } from '../sheet/cut-sheet.js';
+import type { Panel } from '../sheet/panels.js';
+import { blankPiece } from '../sheet/piece.js';
+import { GLUE_FILM } from '../supplies/limits.js';
+import type { Stock } from '../supplies/stocks.js';
+import { freeFace } from './free-face.js';
+import type { Moment, SeenSide } from './layer.js';
+import { padsFor } from './pads.js';
+import { topOf } from './reading-up.js';
+
+/** Foam weighs about so much for each mm of height, g/m². */
+const FOAM_PER_MM = 120;
+
+/** A topper as it lies on its panel. Outlines are those of the panel as drawn on its piece, upper face toward you. */
+export interface PlacedTopper extends Worn {
+  /** as it is kept in the card */
+  topper: Topper;
+  /** ties drawing, list, sheet and step together: T1, T2 … */
+  number: string;
+  panelName: string;
+  outlineName: string;
+  stock: Stock;
+  part: string;
+  /** its middle on the panel's piece */
+  at: Point;
+  /** from the sheet it is cut from, upright and its good side toward you, onto the panel's piece */
+  placement: Placement;
+  sheet: CutSheet;
+  /** foam pads under it */
+  pads: readonly Loop[];
+  /** what of the face carries it */
+  ground: readonly Area[];
+  shows: readonly Moment[];
+}
+
+/** A topper that is kept in the card and cannot be placed, and why. */
+export interface LostTopper {
+  topper: Topper;
+  why: 'panel' | 'outline';
+}
+
+/** The toppers of a card in the order in which they are glued on. @param sides faces that are seen, with what is up on them */
+export function toppersOf(design: Design, motion: Motion, sides: readonly SeenSide[]): { toppers: PlacedTopper[]; lost: LostTopper[] } {
+  const toppers: PlacedTopper[] = [];
+  const lost: LostTopper[] = [];
+  for (const topper of design.card.dressing?.toppers ?? []) {
+    const body = design.linkage.bodyOf.get(topper.panel);
+    const outline = shapeNamed(topper.outline, ownOutlines(design.card));
+    if (body === undefined || !outline) {
+      lost.push({ topper, why: body === undefined ? 'panel' : 'outline' });
+      continue;
+    }
+    const seen = sides.find(({ panel, face }) => panel === topper.panel && face === topper.face);
+    toppers.push(placed(design, motion, topper, outline, design.panels[body]!, seen, `T${toppers.length + 1}`));
+  }
+  return { toppers, lost };
+}
+
+function placed(
+  design: Design,
+  motion: Motion,
+  topper: Topper,
+  outline: Loop,
+  panel: Panel,
+  seen: SeenSide | undefined,
+  number: string,
+): PlacedTopper {
+  const flat = fitted(outline, topper.height);
+  const { maxX: width } = boxOf(flat);
+  const box = boxOf(panel.area.outer);
+  const at: Point = [box.minX + topper.across, box.minY + topper.along];
+  const placement = standingAt(at, { width, height: topper.height }, topper, turnOf(design, motion, panel, seen));
+  const laid = flat.map((point) => place(point, placement));
+  const area = asArea(placement.flipped ? laid.reverse() : laid);
+  const stock = design.card.supplies.stocks.find(({ id }) => id === (design.card.pieceStocks?.[pieceOf(topper)] ?? topper.stock))!;
+  const ground = freeFace(design, panel, topper.face);
+  const pads = topper.foam === undefined ? [] : padsFor(area, ground);
+  const foam = pads.reduce((sum, pad) => sum + areaOf(asArea(pad)), 0) * FOAM_PER_MM * (topper.foam ?? 0);
+  const outlineName = nameOf(design, topper.outline);
+  const name = `${number}, ${topper.name ?? outlineName}`;
+  const part = panel.part ?? panel.piece.part ?? ROOT;
+  const sheet = cutSheet(
+    blankPiece({
+      id: pieceOf(topper),
+      name,
+      stock: 'display',
+      faceUp: 'its good side up',
+      outline: flat,
+      because: 'as large as you wish it',
+      part,
+    }),
+  );
+  return {
+    ...{ topper, number, id: pieceOf(topper), name, outlineName, panel: panel.id, panelName: panel.name, face: topper.face },
+    ...{ area, stock, part, at, placement, sheet, pads, ground },
+    thickness: stock.caliper + (topper.foam ?? 0) + GLUE_FILM * (topper.foam === undefined ? 1 : 2),
+    weight: stock.weight + foam / areaOf(area),
+    shows: seen?.shows ?? [],
+  };
+}
+
+/** The turn that brings the top of a sheet to what is up on a face of the open card, of the closed one where it is seen only so. */
+function turnOf(design: Design, motion: Motion, panel: Panel, seen: SeenSide | undefined): number {
+  if (seen) return { top: 0, left: Math.PI / 2, bottom: Math.PI, right: -Math.PI / 2 }[seen.up];
+  const pose = poseOf(motion, frameBetween(motion, design.base.rest.at));
+  const [x, y] = topOf(pose[design.linkage.bodyOf.get(panel.id)!]!, design.base.rest).toward;
+  return Math.abs(x) > Math.abs(y) ? (x > 0 ? -Math.PI / 2 : Math.PI / 2) : y >= 0 ? 0 : Math.PI;
+}
+
+/** The placement that puts the middle of an upright sheet on a point, turned. Seen from its good side a turn to the left is one. */
+function standingAt(at: Point, { width, height }: { width: Mm; height: Mm }, { face, turn = 0 }: Topper, upright: number): Placement {
+  const flipped = face === 'down';
+  const turned: Placement = { to: [0, 0], turn: upright + (flipped ? -turn : turn), flipped };
+  const [x, y] = place([width / 2, height / 2], turned);
+  return { ...turned, to: [at[0] - x, at[1] - y] };
+}
+
+const pieceOf = ({ id }: Topper): string => `topper-${id}`.slice(0, 64);
+
+const nameOf = ({ card }: Design, outline: string): string =>
+  card.outlines?.find(({ id }) => id === outline)?.name ?? SHAPES.find(({ id }) => id === outline)?.name ?? outline;

@@ -1,0 +1,47 @@
+import { inSentence } from '../card/part-titles.js';
+import type { PlacedTopper } from '../dress/toppers.js';
+import type { Evaluation } from '../evaluate.js';
+import { printAngle, sayLength } from '../measure/print.js';
+import type { Mm } from '../measure/units.js';
+import { boxOf } from '../plane/outline.js';
+import type { Workshop } from '../supplies/workshop.js';
+import { flatSteps } from './flat-steps.js';
+import { FOAM, plainStep, type BenchStep } from './step.js';
+
+/** Cutting the toppers out, each like any other piece. */
+export const topperCuts = (evaluation: Evaluation, workshop: Workshop): BenchStep[] =>
+  evaluation.dressed.toppers.flatMap(({ sheet }) => flatSteps(sheet, evaluation, workshop));
+
+/** Gluing them on, in their order, onto the layers: last, when the card is together and can be looked at. */
+export function topperGlue(evaluation: Evaluation): BenchStep[] {
+  const { toppers } = evaluation.dressed;
+  if (toppers.length === 0) return [];
+  const raised = toppers.some(({ pads }) => pads.length > 0);
+  const { at } = evaluation.design.base.rest;
+  return [
+    plainStep({
+      id: 'toppers',
+      kind: 'dress',
+      title: toppers.length === 1 ? 'Glue the topper on' : 'Glue the toppers on',
+      says: [
+        'Lay each where it belongs before you glue it, and look at all of them together. Sides are those of the piece as it is drawn.',
+        ...toppers.map((topper) => placed(topper, evaluation)),
+        ...(raised ? ['Pads stay inside the outline: what sticks out catches, or glues the card shut.'] : []),
+        'Then open and close the card slowly: nothing may catch.',
+      ],
+      picture: { kind: 'standing', at },
+      cautions: raised ? [FOAM] : [],
+    }),
+  ];
+}
+
+function placed({ number, topper, outlineName, panelName, face, area, pads }: PlacedTopper, { design }: Evaluation): string {
+  const { notation } = design.card;
+  const say = (mm: Mm): string => sayLength(mm, notation);
+  const own = boxOf(area.outer);
+  const panel = boxOf(design.panels[design.linkage.bodyOf.get(topper.panel)!]!.area.outer);
+  const from = (mm: Mm, edge: string): string => (mm >= 0 ? `${say(mm)} from the ${edge} edge` : `${say(-mm)} past the ${edge} edge`);
+  const turned = topper.turn ? `, turned ${printAngle(Math.abs(topper.turn))} to the ${topper.turn > 0 ? 'left' : 'right'}` : ', upright';
+  const mount = pads.length > 0 ? `on ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'} ${say(topper.foam!)} high` : 'glued flat';
+  return `${number}, ${topper.name ?? outlineName}, on the ${inSentence(panelName)}${face === 'down' ? ', its back' : ''}: ${from(own.minX - panel.minX, 'left')} and ${from(own.minY - panel.minY, 'lower')}${turned}; ${mount}.`;
+}
