@@ -29,8 +29,30 @@ test('a card is dressed in one action, one layer is changed by keyboard, and all
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(wears.locator('.pair').first()).toHaveText(/47.*× 144/);
 
+  // A cap on foam, moved by the keyboard and by the mouse, and over the fold on purpose.
+  await wears.getByRole('button', { name: 'Add a topper' }).click();
+  await expect(wears.getByText('7 layers, 1 topper')).toBeVisible();
+  await wears.getByRole('combobox', { name: 'Mounted' }).click();
+  await page.getByRole('option', { name: 'on foam' }).click();
+  await expect(wears.getByText(/^\d+ pads$/)).toBeVisible();
+  const grip = page.getByRole('button', { name: /^T1, mushroom cap, on the left door: arrow keys/ });
+  const middle = wears.getByRole('textbox', { name: 'Middle from the left' });
+  await expect(middle).toHaveValue('25 mm');
+  await grip.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(middle).toHaveValue('24 mm');
+  const at = (await grip.boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + at.width / 2 + 30, at.y + at.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText(/T1 \(mushroom cap\) reaches .* over the fold onto the/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Undo: Place of T1/ }).click();
+  await expect(middle).toHaveValue('24 mm');
+
   await page.reload();
-  await expect(wears.getByText('7 layers')).toBeVisible();
+  await expect(wears.getByText('7 layers, 1 topper')).toBeVisible();
   await page.getByRole('link', { name: 'Make it' }).click();
   await expect(page.getByText(/L1 47 mm × 144 mm/)).toBeVisible();
 });

@@ -4,6 +4,7 @@ export * from './plane/point.js';
 export { place, type Placement } from './plane/placement.js';
 export * from './plane/outline.js';
 export * from './plane/triangles.js';
+export { SHAPE_OPTIONS } from './plane/shapes.js';
 export { partOf, readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
 export { shiftOnSheet } from './sheet/on-sheet.js';
 export type { Face } from './sheet/piece.js';

@@ -1,26 +1,28 @@
 import type { ClosedCard } from '../card/closed-card.js';
 import type { Design } from '../card/join.js';
 import type { Motion } from '../linkage/motion.js';
-import type { Layers } from './layer.js';
+import type { Layers, SeenSide } from './layer.js';
 import { layersOf } from './layers.js';
 import { seenSides } from './seen-sides.js';
 import { toppersOf, type LostTopper, type PlacedTopper } from './toppers.js';
 
 /** Everything that is glued on a card that is built. */
 export interface Dressed extends Layers {
+  /** every face that is seen; nothing of a card that wears nothing */
+  sides: readonly SeenSide[];
   toppers: readonly PlacedTopper[];
   /** toppers that are kept in the card, but have no place now */
   lost: readonly LostTopper[];
 }
 
-export const NOTHING_WORN: Dressed = { layers: [], bare: [], toppers: [], lost: [] };
+export const NOTHING_WORN: Dressed = { sides: [], layers: [], bare: [], toppers: [], lost: [] };
 
 /** What a card wears, worked out from how it moves and lies bare. */
 export function dress(design: Design, motion: Motion, closed: ClosedCard): Dressed {
   const { dressing } = design.card;
   if (!dressing?.layers && !dressing?.toppers?.length) return NOTHING_WORN;
   const sides = seenSides(design, motion, closed);
-  return { ...layersOf(design, sides), ...toppersOf(design, motion, sides) };
+  return { sides, ...layersOf(design, sides), ...toppersOf(design, motion, sides) };
 }
 
 /** A design that wears it: it counts in the pile, on the scales, and as pieces of a stock. Toppers lie on the layers. */

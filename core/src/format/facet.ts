@@ -19,6 +19,13 @@ const LAYER_PAPER: readonly (readonly [number, number, number])[] = [
   [232, 214, 166],
   [118, 134, 143],
 ];
+/** Papers of toppers, one after the other. */
+const TOPPER_PAPER: readonly (readonly [number, number, number])[] = [
+  [217, 144, 58],
+  [241, 230, 204],
+  [140, 111, 86],
+  [106, 122, 134],
+];
 /** What lies behind is a little darker, so that openings are seen as openings. */
 const DEPTH_SHADE = 0.22;
 /** Clear film lets what is behind show through. */
@@ -36,10 +43,11 @@ export interface Facet {
   bent?: true;
 }
 
-/** Which of several layers on one another. */
-export interface DressedStep {
-  step: number;
-}
+/** Which of several layers on one another, or which topper: both count from 1. */
+export type DressedStep = { step: number } | { topper: number };
+
+const paperOf = (worn: DressedStep): readonly [number, number, number] =>
+  'step' in worn ? LAYER_PAPER[(worn.step - 1) % LAYER_PAPER.length]! : TOPPER_PAPER[(worn.topper - 1) % TOPPER_PAPER.length]!;
 
 /** From where a card is looked at: directions of the ground panel’s frame, each of length 1. */
 export interface Outlook {
@@ -73,7 +81,7 @@ export function painted(
   layer?: DressedStep,
 ): Facet {
   const { stock } = panel.piece;
-  const paper = layer ? LAYER_PAPER[(layer.step - 1) % LAYER_PAPER.length]! : PAPER[stock];
+  const paper = layer ? paperOf(layer) : PAPER[stock];
   const shade = (0.72 + 0.28 * Math.abs(dot(normal, LIGHT))) * (1 - DEPTH_SHADE * (1 - nearness));
   return {
     panel: panel.id,

@@ -50,7 +50,9 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     const m = pose[body]!;
     const seen = (loop: Loop): Point[] => loop.map(([x, y]) => onPicture(carry(m, x, y, 0), outlook));
     const normal = unit([m[2]!, m[6]!, m[10]!]);
-    return evaluation.dressed.layers
+    const { layers, toppers } = evaluation.dressed;
+    const all = [...layers, ...toppers.map((placed, i) => ({ ...placed, topper: i + 1 }))];
+    return all
       .filter((layer) => layer.panel === panel.id && layer.face === facets[body]!.face)
       .map((layer) =>
         painted(design, panel, [seen(layer.area.outer), ...layer.area.holes.map(seen)], normal, nearness(depths[body]!), outlook, layer),

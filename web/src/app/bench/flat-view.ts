@@ -39,6 +39,7 @@ import {
 } from '@diptychon/core';
 import { NumberText } from '../fields/number-text';
 import type { CardChange } from './card-change';
+import { WornOnPiece } from './worn-on-piece';
 import { fitSheet, type Fit, LABEL_HEIGHT, reading, RULER_HEIGHT, rulerTicks, spread, toScreen } from '../drawings/flat-piece';
 import { pathThrough, pieceOnScreen } from '../drawings/piece-on-screen';
 import { nextMark } from '../fields/length-field';
@@ -103,7 +104,7 @@ const ownerOf = ({ standsFor }: Score): string => standsFor!.part ?? ROOT;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-flat-view',
-  imports: [FormsModule, NumberText, SelectButton],
+  imports: [FormsModule, NumberText, SelectButton, WornOnPiece],
   templateUrl: './flat-view.html',
   styleUrl: './flat-view.scss',
 })
@@ -151,6 +152,10 @@ export class FlatView implements OnDestroy {
   protected readonly pieces = computed(() => this.evaluation().sheets.map(({ piece: { id, name } }) => ({ id, name })));
   protected readonly fit = computed(() => this.heldFit() ?? fitSheet(this.sheet(), this.space(), this.turned()));
   protected readonly ticks = computed(() => rulerTicks(this.fit(), this.card().notation));
+  protected readonly wears = computed(() => {
+    const { layers, toppers } = this.evaluation().dressed;
+    return [...layers, ...toppers].some(({ panel }) => panel.startsWith(`${this.sheet().piece.id}/`));
+  });
   protected readonly drawn = computed(() => pieceOnScreen(this.sheet(), (point) => toScreen(point, this.fit())));
   /** What is said of zones and pencil lines, by their ids. */
   protected readonly says = computed(() => new Map([...this.sheet().zones, ...this.sheet().marks].map(({ id, says }) => [id, says])));
@@ -165,30 +170,6 @@ export class FlatView implements OnDestroy {
           panel.area.outer.map(([x, y]) => toScreen([x + dx, y + dy], this.fit())),
           true,
         );
-      });
-  });
-
-  /** What its panels wear, with the number of each layer; only the lowest has room for its number. */
-  protected readonly worn = computed(() => {
-    const { piece } = this.sheet();
-    const fit = this.fit();
-    return this.evaluation()
-      .dressed.layers.filter(({ panel }) => panel.startsWith(`${piece.id}/`))
-      .map(({ id, number, area, face, step }) => {
-        const [dx, dy] = shiftOnSheet(this.sheet(), area.outer);
-        const loops = [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => toScreen([x + dx, y + dy], fit)));
-        const [xs, ys] = [loops[0]!.map(([x]) => x), loops[0]!.map(([, y]) => y)];
-        // Number at a lower corner of its own: what lies on the back has it at the other one.
-        const at = face === 'up' ? { x: Math.min(...xs) + 5, anchor: 'start' } : { x: Math.max(...xs) - 5, anchor: 'end' };
-        return {
-          id,
-          number,
-          face,
-          ...at,
-          y: Math.max(...ys) - 5,
-          named: step === 1,
-          path: loops.map((loop) => pathThrough(loop, true)).join(''),
-        };
       });
   });
 
@@ -281,6 +262,11 @@ export class FlatView implements OnDestroy {
 
   protected say(score: DrawnScore): string {
     return `${score.order}. ${score.score.name}, ${score.score.fold}, ${score.upright ? sayLength(score.at, this.card().notation) : score.words}${score.stretch ? `, ${score.stretch}` : ''}`;
+  }
+
+  /** While something is held the drawing keeps its scale. */
+  protected keepFit(held: boolean): void {
+    this.heldFit.set(held ? this.fit() : undefined);
   }
 
   protected grab(event: PointerEvent, { score, x1 }: DrawnScore): void {

@@ -174,8 +174,7 @@ export class PaperScene {
     });
     for (const sheet of before.values()) this.remove(sheet);
     this.sheets.forEach(({ mesh, panel }, body) => {
-      const layers = evaluation.dressed.layers.filter((layer) => layer.panel === panel);
-      this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, layers);
+      this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, evaluation.dressed);
     });
     this.standUp(evaluation);
     const { minX, maxX, minY, maxY } = evaluation.closed.box;

@@ -1,4 +1,4 @@
-import { type DressedLayer } from '@diptychon/core';
+import { type Dressed, type DressedLayer, type PlacedTopper } from '@diptychon/core';
 import {
   CanvasTexture,
   ExtrudeGeometry,
@@ -17,19 +17,33 @@ const LAYER_PAPERS = [
   { paper: '#e8d6a6', motif: '#d3b978' },
   { paper: '#76868f', motif: '#5d6c75' },
 ] as const;
+/** Papers of toppers, one after the other. */
+const TOPPER_PAPERS = ['#d9903a', '#f1e6cc', '#8c6f56', '#6a7a86'] as const;
+const FOAM = '#f6f2e8';
 const MARKED = '#c2492c';
 /** A motif is so large on the paper (mm), and so large in its picture (dots). */
 const MOTIF = 13;
 const DOTS = 96;
-/** Layers drawn thinner than this vanish at arm's length. */
+/** What is drawn thinner than this vanishes at arm's length. */
 const LEAST_DRAWN = 0.3;
 
 type Up = DressedLayer['upWhenOpen'];
 const TURN: Readonly<Record<Up, number>> = { top: 0, left: Math.PI / 2, bottom: Math.PI, right: -Math.PI / 2 };
 
+/** A flat thing as it is drawn: its outline, and from where to where it reaches over the middle of its panel's sheet. */
+interface Slab {
+  outer: readonly (readonly [number, number])[];
+  holes: readonly (readonly (readonly [number, number])[])[];
+  from: number;
+  thick: number;
+  paper: string;
+  motif?: string;
+  up?: Up;
+}
+
 interface WornMesh {
   mesh: Mesh<ExtrudeGeometry, MeshLambertMaterial>;
-  layer: DressedLayer;
+  slab: Slab;
 }
 
 /** What panels wear, drawn on their sheets: each goes where its panel goes. */
@@ -39,26 +53,24 @@ export class WornSheets {
 
   /**
    * Lays what a panel wears on its sheet; what is as before stays.
-   * @param half of the sheet's drawn thickness  @returns how thick all of it is drawn
+   * @param half of the sheet's drawn thickness  @returns how thick all of it is drawn, both faces together
    */
-  dress(panel: string, sheet: Object3D, half: number, layers: readonly DressedLayer[]): number {
-    const thick = layers.map(({ stock }) => Math.max(LEAST_DRAWN, stock.caliper));
-    const key = JSON.stringify([half, layers.map(({ area, step, face, upWhenOpen, stock }) => [area, step, face, upWhenOpen, stock.id])]);
+  dress(panel: string, sheet: Object3D, half: number, dressed: Pick<Dressed, 'layers' | 'toppers'>): number {
+    const { slabs, thick } = slabsOn(panel, half, dressed);
+    const key = JSON.stringify(slabs);
     const known = this.worn.get(panel);
-    if (known?.key !== key || known.meshes.some(({ mesh }) => mesh.parent !== sheet)) {
-      this.strip(panel);
-      const meshes = layers.map((layer, i): WornMesh => {
-        const under = layers.reduce((sum, other, k) => sum + (other.face === layer.face && other.step < layer.step ? thick[k]! : 0), 0);
-        const geometry = new ExtrudeGeometry(shapeOf(layer), { depth: thick[i]!, bevelEnabled: false });
-        geometry.translate(0, 0, layer.face === 'up' ? half + under : -half - under - thick[i]!);
-        const mesh = new Mesh(geometry, this.material(layer, false));
-        mesh.receiveShadow = true;
-        sheet.add(mesh);
-        return { mesh, layer };
-      });
-      if (meshes.length > 0) this.worn.set(panel, { key, meshes });
-    }
-    return thick.reduce((sum, t) => sum + t, 0);
+    if (known?.key === key && known.meshes.every(({ mesh }) => mesh.parent === sheet)) return thick;
+    this.strip(panel);
+    const meshes = slabs.map((slab): WornMesh => {
+      const geometry = new ExtrudeGeometry(shapeOf(slab), { depth: slab.thick, bevelEnabled: false });
+      geometry.translate(0, 0, slab.from);
+      const mesh = new Mesh(geometry, this.material(slab, false));
+      mesh.castShadow = mesh.receiveShadow = true;
+      sheet.add(mesh);
+      return { mesh, slab };
+    });
+    if (meshes.length > 0) this.worn.set(panel, { key, meshes });
+    return thick;
   }
 
   /** Takes off what a panel wears. */
@@ -72,23 +84,57 @@ export class WornSheets {
 
   highlight(panels: readonly string[]): void {
     for (const [panel, { meshes }] of this.worn) {
-      for (const { mesh, layer } of meshes) mesh.material = this.material(layer, panels.includes(panel));
+      for (const { mesh, slab } of meshes) mesh.material = this.material(slab, panels.includes(panel));
     }
   }
 
   /** Matt paper; what is bought for its pattern shows which way that runs. */
-  private material({ step, stock, upWhenOpen }: DressedLayer, marked: boolean): MeshLambertMaterial {
-    const patterned = stock.kind === 'paper' && stock.goodSides === 1;
-    const key = `${step}/${patterned ? upWhenOpen : ''}/${marked}`;
+  private material({ paper, motif, up }: Slab, marked: boolean): MeshLambertMaterial {
+    const key = `${paper}/${motif ?? ''}/${motif ? up! : ''}/${marked}`;
     const known = this.materials.get(key);
     if (known) return known;
-    const { paper, motif } = LAYER_PAPERS[(step - 1) % LAYER_PAPERS.length]!;
-    const material = new MeshLambertMaterial(patterned ? { map: patternOf(paper, motif, upWhenOpen) } : { color: paper });
+    const material = new MeshLambertMaterial(motif && up ? { map: patternOf(paper, motif, up) } : { color: paper });
     if (marked) material.emissive.set(MARKED);
     material.emissiveIntensity = 0.55;
     this.materials.set(key, material);
     return material;
   }
+}
+
+/** Everything on both faces of a panel, from its sheet outward. */
+function slabsOn(panel: string, half: number, { layers, toppers }: Pick<Dressed, 'layers' | 'toppers'>): { slabs: Slab[]; thick: number } {
+  const slabs: Slab[] = [];
+  let thick = 0;
+  for (const face of ['up', 'down'] as const) {
+    // On the lower face everything grows the other way.
+    const at = (over: number, height: number): number => (face === 'up' ? half + over : -half - over - height);
+    let over = 0;
+    for (const step of [1, 2, 3]) {
+      const own = layers.filter((layer) => layer.panel === panel && layer.face === face && layer.step === step);
+      for (const layer of own) slabs.push(layerSlab(layer, at(over, drawn(layer))));
+      over += Math.max(0, ...own.map(drawn));
+    }
+    const highest = toppers.reduce((most, placed, i) => {
+      if (placed.panel !== panel || placed.face !== face) return most;
+      const foam = placed.pads.length > 0 ? placed.topper.foam! : 0;
+      for (const pad of placed.pads) slabs.push({ outer: pad, holes: [], from: at(over, foam), thick: foam, paper: FOAM });
+      const height = drawn(placed);
+      // Toppers that overlap are told apart by a hair.
+      const lift = over + foam + 0.02 * i;
+      slabs.push({ ...placed.area, from: at(lift, height), thick: height, paper: TOPPER_PAPERS[i % TOPPER_PAPERS.length]! });
+      return Math.max(most, foam + height);
+    }, 0);
+    thick += over + highest;
+  }
+  return { slabs, thick };
+}
+
+const drawn = ({ stock }: DressedLayer | PlacedTopper): number => Math.max(LEAST_DRAWN, stock.caliper);
+
+function layerSlab({ area, step, stock, upWhenOpen }: DressedLayer, from: number): Slab {
+  const { paper, motif } = LAYER_PAPERS[(step - 1) % LAYER_PAPERS.length]!;
+  const patterned = stock.kind === 'paper' && stock.goodSides === 1;
+  return { ...area, from, thick: Math.max(LEAST_DRAWN, stock.caliper), paper, ...(patterned && { motif, up: upWhenOpen }) };
 }
 
 /** Small caps on their stalks, standing the way that is up. */
@@ -119,14 +165,14 @@ function patternOf(paper: string, motif: string, up: Up): CanvasTexture {
   return texture;
 }
 
-function shapeOf({ area }: DressedLayer): Shape {
-  const draw = <P extends Path>(path: P, [first, ...rest]: readonly (readonly [number, number])[]): P => {
+function shapeOf({ outer, holes }: Slab): Shape {
+  const draw = <P extends Path>(path: P, [first, ...rest]: Slab['outer']): P => {
     path.moveTo(first![0], first![1]);
     for (const [x, y] of rest) path.lineTo(x, y);
     path.closePath();
     return path;
   };
-  const shape = draw(new Shape(), area.outer);
-  shape.holes = area.holes.map((hole) => draw(new Path(), hole));
+  const shape = draw(new Shape(), outer);
+  shape.holes = holes.map((hole) => draw(new Path(), hole));
   return shape;
 }

@@ -1,4 +1,3 @@
-import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   dressedBy,
@@ -10,7 +9,7 @@ import {
   ownDressOf,
   sayLength,
   SIDES,
-  undressed,
+  withoutLayers,
   usualBorder,
   withPieceStock,
   type BareFace,
@@ -26,6 +25,7 @@ import { ChoiceRow } from '../fields/choice-row';
 import { LengthField } from '../fields/length-field';
 import { NumberText } from '../fields/number-text';
 import type { Highlight } from '../parts/highlight';
+import { TopperList } from './topper-list';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 /** A face that is seen, with what it wears or why it wears nothing. */
@@ -71,7 +71,7 @@ const TWINS = {
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-dressing-panel',
-  imports: [ChoiceRow, LengthField, NgTemplateOutlet, NumberText],
+  imports: [ChoiceRow, LengthField, NumberText, TopperList],
   templateUrl: './dressing-panel.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -123,7 +123,13 @@ export class DressingPanel {
   });
   protected readonly dressed = computed(() => this.faces().filter(({ layers }) => layers.length > 0));
   protected readonly bare = computed(() => this.faces().filter(({ layers }) => layers.length === 0));
-  protected readonly count = computed(() => this.evaluation()?.dressed.layers.length ?? 0);
+  /** in a few words, for the folded-away panel */
+  protected readonly sum = computed(() => {
+    const layers = this.rule() ? (this.evaluation()?.dressed.layers.length ?? 0) : 0;
+    const toppers = this.card().dressing?.toppers?.length ?? 0;
+    const counted = (n: number, one: string): string[] => (n === 0 ? [] : [`${n} ${one}${n === 1 ? '' : 's'}`]);
+    return [...counted(layers, 'layer'), ...counted(toppers, 'topper')].join(', ') || 'nothing yet';
+  });
   /** how the piece of the chosen face lies when its sides are told */
   protected readonly lying = computed(() => {
     const panel = this.chosen()?.split(' ')[0];
@@ -149,7 +155,7 @@ export class DressingPanel {
   protected undress(): void {
     this.chosen.set(undefined);
     this.show(undefined);
-    this.changed.emit({ what: 'Take all layers off', apply: undressed });
+    this.changed.emit({ what: 'Take all layers off', apply: withoutLayers });
   }
 
   protected setRule(what: string, change: Partial<LayerRule>, typed?: string): void {

@@ -1,0 +1,241 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  boxOf,
+  inSentence,
+  rulerStep,
+  sayLength,
+  shiftOnSheet,
+  withTopperChanged,
+  type Area,
+  type CutSheet,
+  type Evaluation,
+  type PlacedTopper,
+  type Point,
+} from '@diptychon/core';
+import { toScreen, type Fit } from '../drawings/flat-piece';
+import { pathThrough } from '../drawings/piece-on-screen';
+import { nextMark } from '../fields/length-field';
+import { WorkshopStore } from '../workshop/workshop-store';
+import type { CardChange } from './card-change';
+
+/** A topper with the grip by which it is dragged. */
+interface Grip {
+  placed: PlacedTopper;
+  path: string;
+  pads: string[];
+  x: number;
+  y: number;
+  says: string;
+}
+
+/** So near to the middle of its panel (mm) a topper that is dragged goes there. */
+const SNAP = 1.5;
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+};
+
+/** What the panels of a flat piece wear: layers with their numbers, and toppers that can be dragged. */
+@Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  // Drawn inside a drawing: an element of its own would not be.
+  // eslint-disable-next-line @angular-eslint/component-selector
+  selector: 'g[dipWornOnPiece]',
+  template: `
+    @for (layer of layers(); track layer.id) {
+      <svg:path class="worn" [class.under]="layer.face === 'down'" [attr.d]="layer.path" />
+      @if (layer.named) {
+        <svg:text class="number" [attr.x]="layer.x" [attr.y]="layer.y" [attr.text-anchor]="layer.anchor">{{ layer.number }}</svg:text>
+      }
+    }
+    @for (grip of grips(); track grip.placed.topper.id) {
+      <svg:g class="topper" [class.under]="grip.placed.face === 'down'">
+        <svg:title>{{ grip.says }}: drag it, or use the arrow keys</svg:title>
+        <svg:path class="outline" [attr.d]="grip.path" />
+        @for (pad of grip.pads; track $index) {
+          <svg:path class="pad" [attr.d]="pad" />
+        }
+        <svg:circle
+          role="button"
+          tabindex="0"
+          r="12"
+          [attr.cx]="grip.x"
+          [attr.cy]="grip.y"
+          [attr.aria-label]="grip.says + ': arrow keys move it'"
+          (pointerdown)="grab($event, grip)"
+          (pointermove)="drag($event)"
+          (pointerup)="release()"
+          (pointercancel)="release()"
+          (keydown)="nudge($event, grip)"
+        />
+        <svg:text class="number" text-anchor="middle" [attr.x]="grip.x" [attr.y]="grip.y + 4">{{ grip.placed.number }}</svg:text>
+      </svg:g>
+    }
+  `,
+  styles: `
+    /* What lies on a panel: a washed sheet with a fine edge, on the back only the edge, dashed. */
+    .worn {
+      fill: var(--moss-wash);
+      fill-opacity: 0.55;
+      fill-rule: evenodd;
+      stroke: var(--moss);
+      stroke-width: 0.9;
+      pointer-events: none;
+    }
+    .under .outline,
+    .worn.under {
+      fill: none;
+      stroke-dasharray: 7 3 2 3;
+    }
+    .number {
+      font-size: 0.72rem;
+      font-weight: 600;
+      fill: var(--moss);
+      pointer-events: none;
+    }
+    .outline {
+      fill: var(--chanterelle-wash, var(--moss-wash));
+      fill-opacity: 0.75;
+      stroke: var(--chanterelle);
+      stroke-width: 1.6;
+      pointer-events: none;
+    }
+    .pad {
+      fill: none;
+      stroke: var(--ink-soft);
+      stroke-width: 0.8;
+      pointer-events: none;
+    }
+    circle {
+      fill: var(--sheet);
+      fill-opacity: 0.6;
+      stroke: var(--chanterelle);
+      stroke-width: 2;
+      cursor: grab;
+      touch-action: none;
+    }
+    circle:focus-visible {
+      outline: none;
+      stroke-width: 4;
+    }
+  `,
+})
+export class WornOnPiece {
+  readonly evaluation = input.required<Evaluation>();
+  readonly sheet = input.required<CutSheet>();
+  readonly fit = input.required<Fit>();
+  readonly changed = output<CardChange>();
+  /** what a drag makes, in words; nothing once it is over */
+  readonly says = output<string | undefined>();
+  /** whether something is held: meanwhile the drawing stays where it is */
+  readonly holding = output<boolean>();
+
+  private readonly workshop = inject(WorkshopStore).workshop;
+  private held: { id: string; title: string; start: Point; from: Point; size: Point } | undefined;
+  private drags = 0;
+
+  private readonly onScreen = (area: Area, shift: Point): string =>
+    [area.outer, ...area.holes]
+      .map((loop) =>
+        pathThrough(
+          loop.map(([x, y]) => toScreen([x + shift[0], y + shift[1]], this.fit())),
+          true,
+        ),
+      )
+      .join('');
+
+  protected readonly layers = computed(() => {
+    const { piece } = this.sheet();
+    return this.evaluation()
+      .dressed.layers.filter(({ panel }) => panel.startsWith(`${piece.id}/`))
+      .map(({ id, number, area, face, step }) => {
+        const shift = shiftOnSheet(this.sheet(), area.outer);
+        const box = boxOf(area.outer.map(([x, y]) => toScreen([x + shift[0], y + shift[1]], this.fit())));
+        // Its number stands in a lower corner, of what lies on the back in the other one.
+        const at = face === 'up' ? { x: box.minX + 5, anchor: 'start' } : { x: box.maxX - 5, anchor: 'end' };
+        return { id, number, face, ...at, y: box.maxY - 5, named: step === 1, path: this.onScreen(area, shift) };
+      });
+  });
+
+  protected readonly grips = computed((): Grip[] => {
+    const { piece } = this.sheet();
+    return this.evaluation()
+      .dressed.toppers.filter(({ panel }) => panel.startsWith(`${piece.id}/`))
+      .map((placed) => {
+        const shift = shiftOnSheet(this.sheet(), this.panelOf(placed).outer);
+        const [x, y] = toScreen([placed.at[0] + shift[0], placed.at[1] + shift[1]], this.fit());
+        const says = `${placed.number}, ${placed.topper.name ?? placed.outlineName}, on the ${inSentence(placed.panelName)}`;
+        const pads = placed.pads.map((pad) => this.onScreen({ outer: pad, holes: [] }, shift));
+        return { placed, path: this.onScreen(placed.area, shift), pads, x, y, says };
+      });
+  });
+
+  private panelOf({ panel }: PlacedTopper): Area {
+    const { design } = this.evaluation();
+    return design.panels[design.linkage.bodyOf.get(panel)!]!.area;
+  }
+
+  private sizeOf(placed: PlacedTopper): Point {
+    const { minX, maxX, minY, maxY } = boxOf(this.panelOf(placed).outer);
+    return [maxX - minX, maxY - minY];
+  }
+
+  protected grab(event: PointerEvent, { placed }: Grip): void {
+    event.stopPropagation();
+    (event.target as Element).setPointerCapture(event.pointerId);
+    this.drags++;
+    const { across, along, id } = placed.topper;
+    this.held = { id, title: placed.number, start: [event.clientX, event.clientY], from: [across, along], size: this.sizeOf(placed) };
+    this.holding.emit(true);
+  }
+
+  protected drag(event: PointerEvent): void {
+    if (!this.held) return;
+    event.stopPropagation();
+    const { start, from, size } = this.held;
+    const { scale, turned } = this.fit();
+    const sign = turned ? -1 : 1;
+    const moved: Point = [from[0] + (sign * (event.clientX - start[0])) / scale, from[1] - (sign * (event.clientY - start[1])) / scale];
+    const step = rulerStep(this.evaluation().design.card.notation);
+    const [across, along] = moved.map((mm, i) => {
+      const middle = size[i as 0 | 1] / 2;
+      return Math.abs(mm - middle) < SNAP ? middle : Math.round(mm / step) * step;
+    }) as [number, number];
+    this.put(this.held, across, along, `drag-topper-${this.drags}`);
+  }
+
+  protected release(): void {
+    if (!this.held) return;
+    this.held = undefined;
+    this.says.emit(undefined);
+    this.holding.emit(false);
+  }
+
+  /** Arrow keys go in ruler steps, as it lies on screen. */
+  protected nudge(event: KeyboardEvent, { placed }: Grip): void {
+    const way = ARROWS[event.key];
+    if (!way) return;
+    event.preventDefault();
+    const sign = this.fit().turned ? -1 : 1;
+    const step = rulerStep(this.evaluation().design.card.notation);
+    const { across, along, id } = placed.topper;
+    const to = (mm: number, direction: number): number => (direction === 0 ? mm : nextMark(mm, step, direction * sign));
+    this.put({ id, title: placed.number, size: this.sizeOf(placed) }, to(across, way[0]), to(along, way[1]));
+  }
+
+  private put({ id, title, size }: { id: string; title: string; size: Point }, across: number, along: number, typed?: string): void {
+    const workshop = this.workshop();
+    const { notation } = this.evaluation().design.card;
+    const where = (mm: number, i: 0 | 1, words: string): string =>
+      Math.abs(mm - size[i] / 2) < 1e-6 ? `in the middle ${words}` : `${sayLength(mm, notation)} ${words}`;
+    if (typed) this.says.emit(`${title}: ${where(across, 0, 'across')}, ${where(along, 1, 'up')}`);
+    this.changed.emit({
+      what: `Place of ${title}`,
+      apply: (card) => withTopperChanged(card, id, { across, along }, workshop),
+      ...(typed && { typed }),
+    });
+  }
+}

@@ -1,0 +1,218 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  boxOf,
+  inSentence,
+  LARGEST_SVG,
+  MOST_FOAM,
+  MOST_TOPPERS,
+  offeredSupplies,
+  sayLength,
+  SHAPE_OPTIONS,
+  toDegrees,
+  TOPPER_HEIGHT,
+  TOPPER_PLACE,
+  withoutTopper,
+  withTopper,
+  withTopperChanged,
+  type CardDocument,
+  type Evaluation,
+  type PlacedTopper,
+  type Topper,
+} from '@diptychon/core';
+import type { CardChange } from '../bench/card-change';
+import { Evaluator } from '../evaluation/evaluator';
+import { ChoiceRow } from '../fields/choice-row';
+import { LengthField } from '../fields/length-field';
+import { NumberText } from '../fields/number-text';
+import type { Highlight } from '../parts/highlight';
+import { WorkshopStore } from '../workshop/workshop-store';
+
+/** A topper of the card, and how it lies; not there when its panel or its outline is not. */
+interface Row {
+  topper: Topper;
+  title: string;
+  placed: PlacedTopper | undefined;
+}
+
+type Length = 'height' | 'across' | 'along' | 'foam';
+
+const LIMITS: Readonly<Record<Length, { min: number; max: number }>> = {
+  height: TOPPER_HEIGHT,
+  across: TOPPER_PLACE,
+  along: TOPPER_PLACE,
+  foam: { min: 0.5, max: MOST_FOAM },
+};
+
+/** Foam as it is bought. */
+const USUAL_FOAM = 2;
+/** A new topper is so large, as a share of the shorter side of its panel. */
+const SHARE = 0.5;
+
+/** Outlines glued on panels: each with its place, its size, and how it is mounted. */
+@Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  selector: 'dip-topper-list',
+  imports: [ChoiceRow, LengthField, NumberText],
+  templateUrl: './topper-list.html',
+  styleUrl: './dressing-panel.scss',
+})
+export class TopperList {
+  readonly card = input.required<CardDocument>();
+  readonly evaluation = input<Evaluation>();
+  readonly changed = output<CardChange>();
+  readonly light = output<Highlight | undefined>();
+
+  private readonly workshop = inject(WorkshopStore).workshop;
+  private readonly evaluator = inject(Evaluator);
+  protected readonly chosen = signal<string | undefined>(undefined);
+  protected readonly trouble = signal<string | undefined>(undefined);
+  protected readonly mounts = [
+    { value: 'flat', label: 'glued flat' },
+    { value: 'foam', label: 'on foam' },
+  ];
+  protected readonly lengths = [
+    { name: 'height' as const, label: 'Height' },
+    { name: 'across' as const, label: 'Middle from the left' },
+    { name: 'along' as const, label: 'Middle from below' },
+  ];
+  protected readonly stocks = computed(() =>
+    offeredSupplies('stocks', this.card(), this.workshop()).map(({ id, name, mine }) => ({
+      value: id,
+      label: mine ? name : `${name} (only in this card)`,
+    })),
+  );
+  protected readonly outlines = computed(() => [
+    ...SHAPE_OPTIONS,
+    ...(this.card().outlines ?? []).map(({ id, name }) => ({ value: id, label: name })),
+  ]);
+  /** every face of the card, those that are seen first */
+  protected readonly faces = computed(() => {
+    const known = this.evaluation();
+    if (!known) return [];
+    const seen = new Set(known.dressed.sides.map(({ panel, face }) => `${panel} ${face}`));
+    const all = known.design.panels
+      .filter(({ piece }) => piece.thickness === undefined)
+      .flatMap(({ id, name }) =>
+        (['up', 'down'] as const).map((face) => ({
+          value: `${id} ${face}`,
+          label: `${capital(name)}${face === 'down' ? ', its back' : ''}`,
+        })),
+      );
+    return [...all.filter(({ value }) => seen.has(value)), ...all.filter(({ value }) => !seen.has(value))];
+  });
+  protected readonly rows = computed((): Row[] => {
+    const placed = this.evaluation()?.dressed.toppers ?? [];
+    return (this.card().dressing?.toppers ?? []).map((topper) => ({
+      topper,
+      title: capital(topper.name ?? this.outlines().find(({ value }) => value === topper.outline)?.label ?? topper.outline),
+      placed: placed.find((each) => each.topper.id === topper.id),
+    }));
+  });
+  protected readonly full = computed(() => this.rows().length >= MOST_TOPPERS);
+
+  protected toggle({ topper }: Row): void {
+    const opens = this.chosen() !== topper.id;
+    this.chosen.set(opens ? topper.id : undefined);
+    this.show(opens ? topper.panel : undefined);
+  }
+
+  protected show(panel: string | undefined): void {
+    this.light.emit(panel === undefined ? undefined : { panels: [panel], creases: [] });
+  }
+
+  /** One more, in the middle of what is seen first. */
+  protected add(): void {
+    const panels = this.evaluation()?.design.panels;
+    const [first] = this.faces();
+    if (!panels || !first) return;
+    const [id, face] = first.value.split(' ') as [string, 'up' | 'down'];
+    const { minX, maxX, minY, maxY } = boxOf(panels.find((panel) => panel.id === id)!.area.outer);
+    const [width, height] = [maxX - minX, maxY - minY];
+    const size = Math.max(TOPPER_HEIGHT.min, Math.round(Math.min(width, height) * SHARE));
+    const workshop = this.workshop();
+    const topper = {
+      panel: id,
+      face,
+      across: width / 2,
+      along: height / 2,
+      outline: 'mushroom',
+      height: size,
+      stock: this.card().stocks.display,
+    };
+    this.changed.emit({ what: 'One more topper', apply: (card) => withTopper(card, topper, workshop) });
+    const taken = new Set(this.rows().map((row) => row.topper.id));
+    this.chosen.set(Array.from({ length: taken.size + 1 }, (_, i) => `topper-${i + 1}`).find((name) => !taken.has(name)));
+  }
+
+  protected set({ topper, title }: Row, change: Partial<Topper>, typed?: string): void {
+    const workshop = this.workshop();
+    this.changed.emit({
+      what: `Topper: ${inSentence(title)}`,
+      apply: (card) => withTopperChanged(card, topper.id, change, workshop),
+      ...(typed && { typed }),
+    });
+  }
+
+  protected setLength(row: Row, name: Length, mm: number, typed?: string): void {
+    this.set(row, { [name]: mm }, typed && `${row.topper.id}-${name}`);
+  }
+
+  protected setFace(row: Row, value: string): void {
+    const [panel, face] = value.split(' ') as [string, 'up' | 'down'];
+    const area = this.evaluation()?.design.panels.find(({ id }) => id === panel)?.area;
+    if (!area) return;
+    const { minX, maxX, minY, maxY } = boxOf(area.outer);
+    this.set(row, { panel, face, across: (maxX - minX) / 2, along: (maxY - minY) / 2 });
+    this.show(panel);
+  }
+
+  protected setMount(row: Row, mount: string): void {
+    this.set(row, { foam: mount === 'foam' ? USUAL_FOAM : undefined });
+  }
+
+  protected take(row: Row): void {
+    this.chosen.set(undefined);
+    this.show(undefined);
+    this.changed.emit({ what: `Take away the topper: ${inSentence(row.title)}`, apply: (card) => withoutTopper(card, row.topper.id) });
+  }
+
+  /** Reads an outline out of a drawing and gives it to a topper. Refused drawings leave the card as it is. */
+  protected async bringOutline(row: Row, drawing: HTMLInputElement): Promise<void> {
+    const file = drawing.files?.[0];
+    drawing.value = '';
+    if (!file) return;
+    if (file.size > LARGEST_SVG)
+      return this.trouble.set(`${file.name}: larger than ${LARGEST_SVG / 1024} kB, which no outline drawing is.`);
+    const reading = await this.evaluator.outline(await file.text(), file.name);
+    if (!reading.ok) return this.trouble.set(reading.says);
+    const others = this.card().outlines ?? [];
+    if (others.length >= 12 && !others.some(({ id }) => id === reading.outline.id))
+      return this.trouble.set('A card holds at most 12 outlines of its own.');
+    this.trouble.set(reading.note);
+    const workshop = this.workshop();
+    this.changed.emit({
+      what: `Outline of the topper: ${inSentence(row.title)}`,
+      apply: (card) => {
+        const kept = (card.outlines ?? []).filter(({ id }) => id !== reading.outline.id);
+        return withTopperChanged(
+          { ...card, outlines: [...kept, reading.outline] },
+          row.topper.id,
+          { outline: reading.outline.id },
+          workshop,
+        );
+      },
+    });
+  }
+
+  protected readonly refusal = (name: Length, value: number): string | undefined => {
+    const { min, max } = LIMITS[name];
+    return value >= min && value <= max ? undefined : `${sayLength(value, this.card().notation)} does not work; ${this.allowed(name)}.`;
+  };
+  protected readonly allowed = (name: Length): string =>
+    `allowed is ${sayLength(LIMITS[name].min, this.card().notation)} to ${sayLength(LIMITS[name].max, this.card().notation)}`;
+  protected readonly turnRefusal = (_: unknown, value: number): string | undefined =>
+    Math.abs(value) <= Math.PI ? undefined : `${Math.round(toDegrees(value))}° does not work; ${this.turnAllowed()}.`;
+  protected readonly turnAllowed = (): string => 'allowed is −180° to 180°';
+}
+
+const capital = (words: string): string => `${words[0]!.toUpperCase()}${words.slice(1)}`;
