@@ -38,6 +38,7 @@ export function changesBetween(before: CardDocument, after: CardDocument): strin
     ...gone,
     ...sizes,
     ...stocks,
+    ...(JSON.stringify(before.dressing ?? null) === JSON.stringify(after.dressing ?? null) ? [] : ['what it wears']),
     ...(before.board === after.board ? [] : ['the board']),
     ...(before.envelope === after.envelope ? [] : ['the envelope']),
     ...((before.within ?? 'outline') === (after.within ?? 'outline') ? [] : ['what it must keep inside']),

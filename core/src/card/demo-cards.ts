@@ -1,9 +1,9 @@
 import { toRadians } from '../measure/units.js';
+import { asWorn } from './demo-dressing.js';
 import { CARDS_WITH_MOVEMENTS } from './demo-movements.js';
 import { newCard, type CardDocument } from './document.js';
 
-/** Cards of the Wendlebrook Fungus Foray, a club of mushroom walkers, to begin with. */
-export const DEMO_CARDS: readonly CardDocument[] = [
+const BARE_CARDS: readonly CardDocument[] = [
   newCard({
     id: 'foray-guide-easel',
     name: 'Thank-you easel for the foray guide',
@@ -234,3 +234,6 @@ export const DEMO_CARDS: readonly CardDocument[] = [
   }),
   ...CARDS_WITH_MOVEMENTS,
 ];
+
+/** Cards of the Wendlebrook Fungus Foray, a club of mushroom walkers, to begin with. */
+export const DEMO_CARDS: readonly CardDocument[] = BARE_CARDS.map(asWorn);

@@ -35,12 +35,14 @@ const close = (found: [number, number], wanted: [number, number]): void => {
 };
 
 /** Every demo card that is dressed, worked out once. */
-const DRESSED = DEMO_CARDS.map((card) => ({ card, border: card.marks === 'inch' ? 3.175 : 3 })).map(({ card, border }) => ({
-  name: card.name,
-  border,
-  bare: evaluated(card),
-  evaluation: evaluated(dressed(card, border, 2)),
-}));
+const DRESSED = DEMO_CARDS.map(undressed)
+  .map((card) => ({ card, border: card.marks === 'inch' ? 3.175 : 3 }))
+  .map(({ card, border }) => ({
+    name: card.name,
+    border,
+    bare: evaluated(card),
+    evaluation: evaluated(dressed(card, border, 2)),
+  }));
 
 describe('the layers of a card', () => {
   it('are as large as their panels less the border each way, without one where two doors meet', () => {

@@ -6,7 +6,7 @@ import type { Design } from '../card/join.js';
 import { inSentence } from '../card/part-titles.js';
 import type { Mm } from '../measure/units.js';
 import { inset } from '../plane/inset.js';
-import { areaOf, boxOf, type Area, type Loop } from '../plane/outline.js';
+import { boxOf, type Area, type Loop } from '../plane/outline.js';
 import { place, undone, type Placement } from '../plane/placement.js';
 import type { Point } from '../plane/point.js';
 import { cutSheet } from '../sheet/cut-sheet.js';

@@ -8,6 +8,8 @@ import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
 import { FOAM, plainStep, type BenchStep } from './step.js';
 
+const SAME: Mm = 0.02;
+
 /** Cutting the toppers out, each like any other piece. */
 export const topperCuts = (evaluation: Evaluation, workshop: Workshop): BenchStep[] =>
   evaluation.dressed.toppers.flatMap(({ sheet }) => flatSteps(sheet, evaluation, workshop));
@@ -35,13 +37,15 @@ export function topperGlue(evaluation: Evaluation): BenchStep[] {
   ];
 }
 
-function placed({ number, topper, outlineName, panelName, face, area, pads }: PlacedTopper, { design }: Evaluation): string {
+function placed({ number, topper, outlineName, panelName, face, pads }: PlacedTopper, { design }: Evaluation): string {
   const { notation } = design.card;
   const say = (mm: Mm): string => sayLength(mm, notation);
-  const own = boxOf(area.outer);
-  const panel = boxOf(design.panels[design.linkage.bodyOf.get(topper.panel)!]!.area.outer);
-  const from = (mm: Mm, edge: string): string => (mm >= 0 ? `${say(mm)} from the ${edge} edge` : `${say(-mm)} past the ${edge} edge`);
-  const turned = topper.turn ? `, turned ${printAngle(Math.abs(topper.turn))} to the ${topper.turn > 0 ? 'left' : 'right'}` : ', upright';
+  const { minX, maxX, minY, maxY } = boxOf(design.panels[design.linkage.bodyOf.get(topper.panel)!]!.area.outer);
+  const across = Math.abs(topper.across - (maxX - minX) / 2) < SAME ? undefined : `${say(topper.across)} from the left edge`;
+  const along = Math.abs(topper.along - (maxY - minY) / 2) < SAME ? undefined : `${say(topper.along)} from the lower edge`;
+  const where =
+    !across && !along ? 'in the middle' : `its middle ${across ?? 'in the middle across'} and ${along ?? 'in the middle of the height'}`;
+  const turned = topper.turn ? `turned ${printAngle(Math.abs(topper.turn))} to the ${topper.turn > 0 ? 'left' : 'right'}` : 'upright';
   const mount = pads.length > 0 ? `on ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'} ${say(topper.foam!)} high` : 'glued flat';
-  return `${number}, ${topper.name ?? outlineName}, on the ${inSentence(panelName)}${face === 'down' ? ', its back' : ''}: ${from(own.minX - panel.minX, 'left')} and ${from(own.minY - panel.minY, 'lower')}${turned}; ${mount}.`;
+  return `${number}, ${topper.name ?? outlineName}, on the ${inSentence(panelName)}${face === 'down' ? ', its back' : ''}: ${where}, ${turned}; ${mount}.`;
 }

@@ -66,8 +66,8 @@ function splitAnew(piece: Piece): SplitPiece {
     }
     const name = names[0];
     panelOfFace.set(i, {
-      id: `${piece.id}/${name?.panel ?? `part-${i}`}`,
-      name: name?.name ?? `part ${i + 1} of ${piece.name}`,
+      id: `${piece.id}/${name?.panel ?? namelessAt(area)}`,
+      name: name?.name ?? `a loose part of ${piece.name}`,
       piece,
       area,
       ...((name?.part ?? piece.part) !== undefined && { part: name?.part ?? piece.part }),
@@ -103,6 +103,12 @@ function segmentsOf(piece: Piece): LabelledSegment<Label>[] {
 function isMaterial(piece: Piece, area: Area): boolean {
   const inside = insidePoint(area);
   return loopContains(piece.outline, inside) && !piece.windows.some((w) => loopContains(w.outline, inside));
+}
+
+/** What is nameless is known by where it lies: the order in which things were drawn says nothing of it. Tenths of a mm. */
+function namelessAt(area: Area): string {
+  const [x, y] = centroid(area);
+  return `part-at-${Math.round(10 * x)}-${Math.round(10 * y)}`;
 }
 
 /** A point surely inside a face: just off the middle of one of its edges. */
