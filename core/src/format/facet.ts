@@ -41,6 +41,8 @@ export interface Facet {
   opacity: number;
   /** one of many of a bent panel: it is painted without a line round it */
   bent?: true;
+  /** glued on that face of the panel */
+  worn?: true;
 }
 
 /** Which of several layers on one another, or which topper: both count from 1. */

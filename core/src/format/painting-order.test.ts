@@ -54,10 +54,12 @@ describe('the painting order of a thumbnail', () => {
         const whole = evaluation.design.panels.filter(({ id }) => !bent.has(id)).map(({ id }) => id);
         expect(
           facets
-            .filter((facet) => !facet.bent)
+            .filter((facet) => !facet.bent && !facet.worn)
             .map(({ panel }) => panel)
             .sort(),
         ).toEqual(whole.sort());
+        // What is worn comes right after its panel, or after what that wears already.
+        facets.forEach((facet, k) => facet.worn && expect(facets[k - 1]!.panel).toBe(facet.panel));
         expect(new Set(facets.filter((facet) => facet.bent).map(({ panel }) => panel))).toEqual(bent);
         for (const { path } of facets) {
           for (const [, px, py] of path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)) {

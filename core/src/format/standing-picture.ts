@@ -51,12 +51,14 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     const seen = (loop: Loop): Point[] => loop.map(([x, y]) => onPicture(carry(m, x, y, 0), outlook));
     const normal = unit([m[2]!, m[6]!, m[10]!]);
     const { layers, toppers } = evaluation.dressed;
-    const all = [...layers, ...toppers.map((placed, i) => ({ ...placed, topper: i + 1 }))];
-    return all
-      .filter((layer) => layer.panel === panel.id && layer.face === facets[body]!.face)
-      .map((layer) =>
-        painted(design, panel, [seen(layer.area.outer), ...layer.area.holes.map(seen)], normal, nearness(depths[body]!), outlook, layer),
-      );
+    return [...layers, ...toppers.map((placed, i) => ({ ...placed, topper: i + 1 }))]
+      .filter((each) => each.panel === panel.id && each.face === facets[body]!.face)
+      .map((each): Facet => {
+        const outer = seen(each.area.outer);
+        corners.push(...outer);
+        const loops = [outer, ...each.area.holes.map(seen)];
+        return { ...painted(design, panel, loops, normal, nearness(depths[body]!), outlook, each), worn: true };
+      });
   };
   const cells = rows.flatMap((row) =>
     bentCells(row, s).map((cell) => {
