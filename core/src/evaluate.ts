@@ -3,7 +3,7 @@ import { claimsOf, draw, type CardProblem, type Owned } from './card/draw.js';
 import { join, type Design } from './card/join.js';
 import { standingOf, type Standing } from './card/standing.js';
 import { boardOf, envelopeOf, type CardDocument } from './card/document.js';
-import { dress, wearing, type Dressed } from './dress/dress.js';
+import { dress, wearing, wrapped, type Dressed } from './dress/dress.js';
 import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding, Fix } from './check/finding.js';
 import type { Pose } from './linkage/kinematics.js';
@@ -71,10 +71,11 @@ export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets' | 'dressed'>;
 export function closeUp({ design: drawn, motion }: Moved): Closed {
   const pressed = motion.pressed ?? motion;
   const bare = closeCard(drawn, pressed);
-  const dressed = dress(drawn, pressed, bare);
+  const worn = dress(drawn, pressed, bare);
   // What is worn changes no order of layers: the pile is only added up again with it.
-  const design = dressed.layers.length + dressed.toppers.length > 0 ? wearing(drawn, dressed) : drawn;
-  const closed = design === drawn ? bare : closeCard(design, pressed, bare.stack);
+  const design = drawn.card.dressing ? wearing(drawn, worn) : drawn;
+  const closed = design.worn.length === 0 ? bare : closeCard(design, pressed, bare.stack);
+  const dressed = wrapped(worn, design, closed);
   const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
   const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
   return { design, motion, closed, dressed, sheets: design.pieces.map((piece) => cutSheet(piece, eases)) };

@@ -86,6 +86,8 @@ export {
   type Side,
 } from './card/dressing.js';
 export type { BareFace, DressedLayer, Layers, Moment } from './dress/layer.js';
+export { BAND_PLACE, BAND_WIDTH, MOST_CLOSURES, type BandClosure } from './card/dressing.js';
+export type { PlacedBand } from './dress/bands.js';
 export type { Dressed } from './dress/dress.js';
 export type { LostTopper, PlacedTopper } from './dress/toppers.js';
 export { bandRound, type Band, type BandedCard } from './dress/band.js';

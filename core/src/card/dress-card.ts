@@ -2,7 +2,7 @@ import type { Mm } from '../measure/units.js';
 import type { Stock } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { withOwnSupplies, type CardDocument } from './document.js';
-import { MOST_TOPPERS, type LayerRule, type OwnDress, type Topper } from './dressing.js';
+import { MOST_CLOSURES, MOST_TOPPERS, type BandClosure, type Dressing, type LayerRule, type OwnDress, type Topper } from './dressing.js';
 
 /** The habit of the craft: an eighth of an inch, or 3 mm, a side. */
 export const usualBorder = ({ marks }: Pick<CardDocument, 'marks'>): Mm => (marks === 'inch' ? 3.175 : 3);
@@ -21,11 +21,8 @@ export function dressedBy(card: CardDocument, rule: Partial<LayerRule>, workshop
   return withOwnSupplies({ ...card, dressing: { ...card.dressing, layers } }, workshop);
 }
 
-/** A card that wears no layers; its toppers stay. */
-export function withoutLayers(card: CardDocument): CardDocument {
-  const { dressing, ...plain } = card;
-  return dressing?.toppers?.length ? { ...plain, dressing: { toppers: dressing.toppers } } : plain;
-}
+/** A card that wears no layers; what else it wears stays. */
+export const withoutLayers = (card: CardDocument): CardDocument => pruned(card, { ...card.dressing, layers: undefined });
 
 /** A card that wears nothing: as it was before it was dressed. */
 export function undressed(card: CardDocument): CardDocument {
@@ -72,11 +69,30 @@ export function withTopperChanged(card: CardDocument, id: string, change: Partia
 }
 
 /** A card without one of its toppers. */
-export function withoutTopper(card: CardDocument, id: string): CardDocument {
-  const toppers = (card.dressing?.toppers ?? []).filter((topper) => topper.id !== id);
-  const { toppers: _, ...others } = card.dressing ?? {};
-  if (toppers.length > 0) return { ...card, dressing: { ...others, toppers } };
-  if (others.layers) return { ...card, dressing: others };
-  const { dressing: __, ...plain } = card;
-  return plain;
+export const withoutTopper = (card: CardDocument, id: string): CardDocument =>
+  pruned(card, { ...card.dressing, toppers: (card.dressing?.toppers ?? []).filter((topper) => topper.id !== id) });
+
+/** A card closed with one band more. @throws RangeError when it has as many closures as it may */
+export function withBand(card: CardDocument, given: Omit<BandClosure, 'id' | 'kind'>, workshop: Workshop): CardDocument {
+  const closures = card.dressing?.closures ?? [];
+  if (closures.length >= MOST_CLOSURES) throw new RangeError(`a card is closed with at most ${MOST_CLOSURES} things`);
+  const taken = new Set(closures.map(({ id }) => id));
+  const id = Array.from({ length: closures.length + 1 }, (_, i) => `band-${i + 1}`).find((name) => !taken.has(name))!;
+  return withOwnSupplies({ ...card, dressing: { ...card.dressing, closures: [...closures, { id, kind: 'band', ...given }] } }, workshop);
+}
+
+/** A card one band of which is changed. */
+export function withBandChanged(card: CardDocument, id: string, change: Partial<BandClosure>, workshop: Workshop): CardDocument {
+  const closures = (card.dressing?.closures ?? []).map((closure) => (closure.id === id ? { ...closure, ...change } : closure));
+  return withOwnSupplies({ ...card, dressing: { ...card.dressing, closures } }, workshop);
+}
+
+/** A card without one of its bands. */
+export const withoutBand = (card: CardDocument, id: string): CardDocument =>
+  pruned(card, { ...card.dressing, closures: (card.dressing?.closures ?? []).filter((closure) => closure.id !== id) });
+
+/** What is empty of a dressing is left out, and all of it with the last. */
+function pruned({ dressing: _, ...plain }: CardDocument, dressing: { [K in keyof Dressing]?: Dressing[K] | undefined }): CardDocument {
+  const kept = Object.entries(dressing).filter(([, value]) => value !== undefined && !(Array.isArray(value) && value.length === 0));
+  return kept.length > 0 ? { ...plain, dressing: Object.fromEntries(kept) as Dressing } : plain;
 }

@@ -81,12 +81,34 @@ const topper = v.strictObject({
   stock: identifier,
 });
 
+/** A card is closed with at most so many things. */
+export const MOST_CLOSURES = 6;
+/** How wide a band may be, and where along the card its middle lies. */
+export const BAND_WIDTH = { min: 6, max: 150 } as const;
+export const BAND_PLACE = { min: 0, max: 600 } as const;
+
+/** A strip wrapped round the closed card and joined to itself, so that it slides off. */
+const band = v.strictObject({
+  id: identifier,
+  kind: v.picklist(['band'], 'allowed: band'),
+  /** what it goes round: the measure across the fold, or that along it */
+  around: v.picklist(['across', 'along'], 'allowed: across, along'),
+  wide: within(BAND_WIDTH.min, BAND_WIDTH.max),
+  /** its middle: from the lower end, or, round the measure along the fold, from the fold's side */
+  at: within(BAND_PLACE.min, BAND_PLACE.max),
+  overlap: v.optional(within(2, 60)),
+  slip: v.optional(within(0, 30)),
+  stock: identifier,
+});
+
 export const dressingSchema = v.strictObject({
   layers: v.optional(layers),
   toppers: v.optional(v.pipe(v.array(topper), v.maxLength(MOST_TOPPERS, `allowed: at most ${MOST_TOPPERS} toppers`))),
+  closures: v.optional(v.pipe(v.array(band), v.maxLength(MOST_CLOSURES, `allowed: at most ${MOST_CLOSURES} closures`))),
 });
 
 export type Dressing = v.InferOutput<typeof dressingSchema>;
 export type LayerRule = NonNullable<Dressing['layers']>;
 export type Topper = NonNullable<Dressing['toppers']>[number];
+export type BandClosure = NonNullable<Dressing['closures']>[number];
 export type OwnDress = NonNullable<LayerRule['own']>[number];

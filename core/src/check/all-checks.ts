@@ -1,4 +1,5 @@
 import { agrees } from './agrees.js';
+import { bandsOff } from './bands-off.js';
 import { bentRowsMeet } from './bent-rows-meet.js';
 import { bulk } from './bulk.js';
 import { clears } from './clears.js';
@@ -56,6 +57,7 @@ const CHECKS = [
   dressingPlaced,
   toppersPlaced,
   snags,
+  bandsOff,
   writable,
 ] as const;
 const WEIGHT = { fail: 0, warn: 1, pass: 2 } as const;

@@ -1,6 +1,7 @@
 import type { ClosedCard } from '../card/closed-card.js';
 import type { Design } from '../card/join.js';
 import type { Motion } from '../linkage/motion.js';
+import { bandPiece, bandsOf, bandStock, type PlacedBand } from './bands.js';
 import type { Layers, SeenSide } from './layer.js';
 import { layersOf } from './layers.js';
 import { seenSides } from './seen-sides.js';
@@ -13,21 +14,29 @@ export interface Dressed extends Layers {
   toppers: readonly PlacedTopper[];
   /** toppers that are kept in the card, but have no place now */
   lost: readonly LostTopper[];
+  /** round the closed card, with all that it wears */
+  bands: readonly PlacedBand[];
 }
 
-export const NOTHING_WORN: Dressed = { sides: [], layers: [], bare: [], toppers: [], lost: [] };
+export const NOTHING_WORN: Dressed = { sides: [], layers: [], bare: [], toppers: [], lost: [], bands: [] };
 
 /** What a card wears, worked out from how it moves and lies bare. */
 export function dress(design: Design, motion: Motion, closed: ClosedCard): Dressed {
   const { dressing } = design.card;
   if (!dressing?.layers && !dressing?.toppers?.length) return NOTHING_WORN;
   const sides = seenSides(design, motion, closed);
-  return { sides, ...layersOf(design, sides), ...toppersOf(design, motion, sides) };
+  return { ...NOTHING_WORN, sides, ...layersOf(design, sides), ...toppersOf(design, motion, sides) };
 }
 
 /** A design that wears it: it counts in the pile, on the scales, and as pieces of a stock. Toppers lie on the layers. */
 export function wearing(design: Design, { layers, toppers }: Dressed): Design {
   const worn = [...layers, ...toppers];
-  const pieces = { ...design.stocks.pieces, ...Object.fromEntries(worn.map(({ id, stock }) => [id, stock])) };
+  const bands = (design.card.dressing?.closures ?? []).map((closure) => [bandPiece(closure), bandStock(design, closure)] as const);
+  const pieces = { ...design.stocks.pieces, ...Object.fromEntries([...worn.map(({ id, stock }) => [id, stock] as const), ...bands]) };
   return { ...design, stocks: { ...design.stocks, pieces }, worn };
+}
+
+/** What is wrapped round the dressed card once it lies closed. */
+export function wrapped(dressed: Dressed, design: Design, closed: ClosedCard): Dressed {
+  return design.card.dressing?.closures?.length ? { ...dressed, bands: bandsOf(design, closed) } : dressed;
 }

@@ -65,7 +65,7 @@ export function readCard(raw: unknown): CardReading {
   const parsed = v.safeParse(cardSchema, current);
   if (!parsed.success) return { ok: false, problems: complaints(parsed.issues, 'a card file') };
   const card = parsed.output;
-  const problems = inALine([...wrongParts(card), ...missingSupplies(card), ...wrongOutlines(card), ...toppersTwice(card)]);
+  const problems = inALine([...wrongParts(card), ...missingSupplies(card), ...wrongOutlines(card), ...wornTwice(card)]);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, card };
 }
 
@@ -104,11 +104,16 @@ function wrongParts({ parts }: CardDocument): FileProblem[] {
   return problems;
 }
 
-function toppersTwice({ dressing }: CardDocument): FileProblem[] {
-  const ids = (dressing?.toppers ?? []).map(({ id }) => id);
-  return ids.flatMap((id, i) =>
-    ids.indexOf(id) === i ? [] : [{ path: `dressing.toppers.${i}.id`, says: `is “${id}”, as another topper is; allowed: one of its own` }],
-  );
+/** Toppers and closures are each called by an id of their own. */
+function wornTwice({ dressing }: CardDocument): FileProblem[] {
+  return (['toppers', 'closures'] as const).flatMap((list) => {
+    const ids = (dressing?.[list] ?? []).map(({ id }) => id);
+    return ids.flatMap((id, i) =>
+      ids.indexOf(id) === i
+        ? []
+        : [{ path: `dressing.${list}.${i}.id`, says: `is “${id}”, as another of them is; allowed: one of its own` }],
+    );
+  });
 }
 
 function wrongOutlines({ outlines = [] }: CardDocument): FileProblem[] {
@@ -138,6 +143,7 @@ function missingSupplies(card: CardDocument): FileProblem[] {
     ...Object.entries(card.pieceStocks ?? {}).flatMap(([piece, id]) => missing(`pieceStocks.${piece}`, id, supplies.stocks, 'stocks')),
     ...(card.dressing?.layers === undefined ? [] : missing('dressing.layers.stock', card.dressing.layers.stock, supplies.stocks, 'stocks')),
     ...(card.dressing?.toppers ?? []).flatMap(({ stock }, i) => missing(`dressing.toppers.${i}.stock`, stock, supplies.stocks, 'stocks')),
+    ...(card.dressing?.closures ?? []).flatMap(({ stock }, i) => missing(`dressing.closures.${i}.stock`, stock, supplies.stocks, 'stocks')),
     ...missing('board', card.board, supplies.boards, 'boards'),
     ...(card.envelope === undefined ? [] : missing('envelope', card.envelope, supplies.envelopes, 'envelopes')),
   ];

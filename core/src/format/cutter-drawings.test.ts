@@ -13,6 +13,7 @@ import { INCH_WORKSHOP, METRIC_WORKSHOP } from '../supplies/starter-workshops.js
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { writeDxf } from './dxf.js';
 import { onBeds, placeIn } from '../plan/beds.js';
+import { everySheet } from '../plan/layer-steps.js';
 import { drawingsOf } from './layout.js';
 import { writeSvg } from './svg.js';
 
@@ -65,7 +66,11 @@ describe.each(CARDS)('the drawings of %s for a cutter', (_name, card) => {
 
   it('hold every piece once, each drawing one stock, on the bed of my cutter, none touching another', () => {
     const pieces = drawings.flatMap(({ placed }) => placed.map(({ sheet }) => sheet.piece.id));
-    expect(pieces.sort()).toEqual(evaluation.sheets.map(({ piece }) => piece.id).sort());
+    expect(pieces.sort()).toEqual(
+      everySheet(evaluation)
+        .map(({ piece }) => piece.id)
+        .sort(),
+    );
     expect(new Set(drawings.map(({ suffix }) => suffix)).size).toBe(drawings.length);
     const [bed] = METRIC_WORKSHOP.cutters;
     for (const { placed, width, height } of drawings) {

@@ -1,5 +1,7 @@
 import { stockOf } from '../card/card-stocks.js';
-import { movementsOf, ROOT, rootOf } from '../card/document.js';
+import { envelopeOf, movementsOf, ROOT, rootOf } from '../card/document.js';
+import { squareEnvelope } from '../dress/square-envelope.js';
+import { easeIn, fits } from '../supplies/envelopes.js';
 import { boxOf } from '../plane/outline.js';
 import { toDegrees } from '../measure/units.js';
 import { whatShows } from '../card/what-shows.js';
@@ -87,6 +89,22 @@ export function report(evaluation: Evaluation) {
       pads: placed.pads,
       shows: placed.shows,
     })),
+    closures: dressed.bands.map(({ closure, number, stock, thickness, band, ways }) => ({
+      id: closure.id,
+      number,
+      kind: closure.kind,
+      around: closure.around,
+      wide: closure.wide,
+      at: closure.at,
+      stock: stock.id,
+      thickness,
+      length: band.length,
+      folds: band.folds,
+      overlap: band.overlap,
+      slip: band.slip,
+      slidesOff: ways.map(({ toward, free, over }) => ({ toward, free, over })),
+    })),
+    envelope: envelopeRecord(evaluation),
     bare: dressed.bare.map(({ panel, face, why }) => ({ panel, face, why })),
     measures: measures.map(({ owner, name, label, value, unit, because }) => ({
       owner,
@@ -135,5 +153,21 @@ export function report(evaluation: Evaluation) {
       freedom: motion.freedom,
       poses: motion.frames.map((frame) => ({ opening: toDegrees(frame.opening), misfit: frame.misfit, ...readings(frame) })),
     },
+  };
+}
+
+/** The envelope that was chosen, with the room it leaves, and the square that folds into one for this card. */
+function envelopeRecord({ design, closed }: Evaluation) {
+  const { minX, maxX, minY, maxY } = closed.box;
+  const posted = { width: maxX - minX, height: maxY - minY, thickness: closed.thickest.thickness };
+  const chosen = envelopeOf(design.card);
+  const { square, firstFold } = squareEnvelope(posted);
+  return {
+    id: chosen?.id ?? null,
+    name: chosen?.name ?? null,
+    fits: chosen ? fits(posted.width, posted.height, posted.thickness, chosen) : null,
+    spare: chosen ? easeIn(posted.width, posted.height, posted.thickness, chosen) : null,
+    square,
+    firstFold,
   };
 }

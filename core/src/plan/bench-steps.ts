@@ -12,6 +12,7 @@ import { glueSteps } from './glue-steps.js';
 import { materialsOf } from './materials.js';
 import { plainStep, type BenchStep } from './step.js';
 import { layerCuts, layerGlue } from './layer-steps.js';
+import { bandCuts, bandRoundCard } from './band-steps.js';
 import { topperCuts, topperGlue } from './topper-steps.js';
 import { wayUpSteps } from './way-up.js';
 
@@ -23,6 +24,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
     ...sheets.flatMap((sheet) => flatSteps(sheet, evaluation, workshop)),
     ...layerCuts(evaluation, workshop),
     ...topperCuts(evaluation, workshop),
+    ...bandCuts(evaluation, workshop),
     ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
     dryFit(evaluation),
     plainStep({
@@ -37,6 +39,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
     ...glueSteps(evaluation, workshop),
     ...topperGlue(evaluation),
     test(evaluation),
+    ...bandRoundCard(evaluation),
     post(evaluation, workshop),
   ]);
 }

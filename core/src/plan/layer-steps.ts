@@ -14,6 +14,7 @@ export const everySheet = ({ sheets, dressed }: Pick<Evaluation, 'sheets' | 'dre
   ...sheets,
   ...dressed.layers.map(({ sheet }) => sheet),
   ...dressed.toppers.map(({ sheet }) => sheet),
+  ...dressed.bands.map(({ sheet }) => sheet),
 ];
 
 const isPlain = ({ sheet }: DressedLayer): boolean => sheet.outline.length === 4 && sheet.windows.length === 0;

@@ -44,6 +44,10 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     what: `${number}, ${topper.name ?? outlineName}`,
     detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} up${pads.length > 0 ? `; ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}, ${say(topper.foam!)} high` : ''}`,
   }));
+  const bands = evaluation.dressed.bands.map(({ name, stock, sheet }): Material => ({
+    what: name,
+    detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} along`,
+  }));
   const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
   const adhesives = [...new Set(uses)].map((name): [string, number] => [capitalised(name), uses.filter((other) => other === name).length]);
   const { minX, maxX, minY, maxY } = closed.box;
@@ -55,6 +59,7 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     ...pieces,
     ...worn,
     ...mounted,
+    ...bands,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
     ...(layers.length > 0 ? [{ what: 'Thin glue or double-sided sheet', detail: 'for the layers, up to their edges' }] : []),
     ...adhesives.map(([what, count]) => ({ what, detail: count === 1 ? 'one place' : `${count} places` })),

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { undressed } from '../card/dress-card.js';
 import { DEMO_CARDS } from '../card/demo-cards.js';
 import { newCard, rootOf } from '../card/document.js';
 import { evaluate } from '../evaluate.js';
@@ -98,7 +99,7 @@ describe('the steps of making', () => {
 });
 
 describe('a card of one sheet, without glue', () => {
-  const swing = evaluated(DEMO_CARDS.find((card) => rootOf(card).mechanism === 'swing')!);
+  const swing = evaluated(undressed(DEMO_CARDS.find((card) => rootOf(card).mechanism === 'swing')!));
 
   it('asks for no glue and names no joins', () => {
     expect(materialsOf(swing, METRIC_WORKSHOP).some((m) => m.what.includes('glue'))).toBe(false);

@@ -17,7 +17,13 @@ export interface UsedSupplies {
   envelope?: string | undefined;
   stocks: Readonly<Record<StockRole, string>>;
   pieceStocks?: Readonly<Record<string, string>> | undefined;
-  dressing?: { layers?: { stock: string } | undefined; toppers?: readonly { stock: string }[] | undefined } | undefined;
+  dressing?:
+    | {
+        layers?: { stock: string } | undefined;
+        toppers?: readonly { stock: string }[] | undefined;
+        closures?: readonly { stock: string }[] | undefined;
+      }
+    | undefined;
 }
 
 /** Where supplies are looked up: the first list that has the id gives it. */
@@ -38,7 +44,7 @@ export function carriedFor(used: UsedSupplies, ...sources: readonly Source[]): C
     ...STOCK_ROLES.map((role) => used.stocks[role]),
     ...Object.values(used.pieceStocks ?? {}),
     used.dressing?.layers?.stock ?? used.stocks.base,
-    ...(used.dressing?.toppers ?? []).map(({ stock }) => stock),
+    ...[...(used.dressing?.toppers ?? []), ...(used.dressing?.closures ?? [])].map(({ stock }) => stock),
   ]);
   const one = <T extends { id: string }>(id: string | undefined, lists: readonly (readonly T[])[]): T[] => {
     const entry = id === undefined ? undefined : found(id, lists);

@@ -25,6 +25,7 @@ import { ChoiceRow } from '../fields/choice-row';
 import { LengthField } from '../fields/length-field';
 import { NumberText } from '../fields/number-text';
 import type { Highlight } from '../parts/highlight';
+import { BandList } from './band-list';
 import { TopperList } from './topper-list';
 import { WorkshopStore } from '../workshop/workshop-store';
 
@@ -71,7 +72,7 @@ const TWINS = {
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-dressing-panel',
-  imports: [ChoiceRow, LengthField, NumberText, TopperList],
+  imports: [BandList, ChoiceRow, LengthField, NumberText, TopperList],
   templateUrl: './dressing-panel.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -128,7 +129,8 @@ export class DressingPanel {
     const layers = this.rule() ? (this.evaluation()?.dressed.layers.length ?? 0) : 0;
     const toppers = this.card().dressing?.toppers?.length ?? 0;
     const counted = (n: number, one: string): string[] => (n === 0 ? [] : [`${n} ${one}${n === 1 ? '' : 's'}`]);
-    return [...counted(layers, 'layer'), ...counted(toppers, 'topper')].join(', ') || 'nothing yet';
+    const bands = this.card().dressing?.closures?.length ?? 0;
+    return [...counted(layers, 'layer'), ...counted(toppers, 'topper'), ...counted(bands, 'band')].join(', ') || 'nothing yet';
   });
   /** how the piece of the chosen face lies when its sides are told */
   protected readonly lying = computed(() => {
