@@ -7,6 +7,7 @@ import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { bentRows } from '../src/card/bent-rows.js';
 import { draw } from '../src/card/draw.js';
 import { ROOT, withOwnSupplies, type CardDocument, type CardPart } from '../src/card/document.js';
+import { dressedBy, withTopper } from '../src/card/dress-card.js';
 import { join } from '../src/card/join.js';
 import { cardToTry, sizesForClosed } from '../src/card/try-out.js';
 import { closeUp, evaluate, judge, move } from '../src/evaluate.js';
@@ -88,6 +89,26 @@ const LOADED: CardDocument = withOwnSupplies({
   ],
 });
 
+/** The same in its papers: layers on all that is seen, and toppers, twenty in all. */
+const DRESSED: CardDocument = Array.from({ length: 6 }).reduce<CardDocument>(
+  (card, _, i) =>
+    withTopper(
+      card,
+      {
+        panel: 'base/front-leaf',
+        face: 'down',
+        across: 70,
+        along: 25 + 50 * i,
+        outline: 'mushroom',
+        height: 30,
+        stock: 'card-250',
+        ...(i % 3 === 0 && { foam: 1 }),
+      },
+      starterFor('mm'),
+    ),
+  dressedBy(LOADED, { border: 3 }, starterFor('mm')),
+);
+
 /** Six of different kinds side by side, and one that stands on another. */
 const MIXED: CardDocument = withOwnSupplies({
   ...cardToTry(CATALOGUE[0]!, { name: 'six kinds', sizes: { depth: 140, length: 320 } }),
@@ -115,6 +136,7 @@ const MIXED: CardDocument = withOwnSupplies({
 for (const { name, card } of [
   ...CARDS,
   { name: 'base with six movements', card: LOADED },
+  { name: 'the same, dressed', card: DRESSED },
   { name: 'six kinds and one on it', card: MIXED },
 ]) {
   const medians = stages(card).map(({ work }) => median(30, work));

@@ -8,6 +8,7 @@ import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding, Fix } from './check/finding.js';
 import type { Pose } from './linkage/kinematics.js';
 import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
+import { stackClosed } from './linkage/stacking.js';
 import { carry, carryDirection, dot, minus, type Vec3 } from './linkage/rigid.js';
 import type { Measure, Tracked } from './mechanism/contract.js';
 import { told } from './measure/sentence.js';
@@ -70,11 +71,11 @@ export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets' | 'dressed'>;
 /** Lays a card closed. Ease comes once, from the nominal closed stack: cutting is changed by it, motion is not. */
 export function closeUp({ design: drawn, motion }: Moved): Closed {
   const pressed = motion.pressed ?? motion;
-  const bare = closeCard(drawn, pressed);
-  const worn = dress(drawn, pressed, bare);
-  // What is worn changes no order of layers: the pile is only added up again with it.
+  // What is worn changes no order of panels: that is looked for once, and then the pile is added up with it.
+  const stack = stackClosed(pressed, pressed.frames[0]!);
+  const worn = dress(drawn, pressed, { stack });
   const design = drawn.card.dressing ? wearing(drawn, worn) : drawn;
-  const closed = design.worn.length === 0 ? bare : closeCard(design, pressed, bare.stack);
+  const closed = closeCard(design, pressed, stack);
   const dressed = wrapped(worn, design, closed);
   const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
   const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));

@@ -42,7 +42,14 @@ interface Drawn {
  * Which faces of which panels are seen in a frame from one side, by looking through a grid of points: at each the
  * nearest panel counts, panels in one plane in the order in which the closed card lies. Least seen is left out.
  */
-export function visibleFaces(design: Design, motion: Motion, closed: ClosedCard, frame: Frame, look: Look, cells = CELLS): SeenFace[] {
+export function visibleFaces(
+  design: Design,
+  motion: Motion,
+  closed: Pick<ClosedCard, 'stack'>,
+  frame: Frame,
+  look: Look,
+  cells = CELLS,
+): SeenFace[] {
   const pose = poseOf(motion, frame);
   const { toward, right, above } = lookOn(design, frame === motion.frames[0], look);
   const unplaced = unplacedIn(motion, frame);

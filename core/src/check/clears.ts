@@ -9,7 +9,7 @@ import { printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import { toRadians } from '../measure/units.js';
 import type { Panel } from '../sheet/panels.js';
-import { crossingDepth, solidOf, type Solid } from './crossing.js';
+import { crossingDepth, solidOf, staysBeside, type Solid } from './crossing.js';
 import { ofBoth, type Check, type Verdict } from './finding.js';
 
 /** Below this opening the order of layers decides, not space between them. */
@@ -54,7 +54,7 @@ export const clears: Check = ({ design, motion }) => {
       if (apart(boxes, 6 * a, 6 * b)) continue;
       const slack = Math.min(slacks[a]! + slacks[b]! + 0.05, 0.6);
       const [poseA, poseB] = [pose[a]!, pose[b]!];
-      if (oneSided(flat[a]!, poseA, poseB, slack) || oneSided(flat[b]!, poseB, poseA, slack)) continue;
+      if (staysBeside(flat[a]!, poseA, 0, poseB, 0, slack) || staysBeside(flat[b]!, poseB, 0, poseA, 0, slack)) continue;
       const asDrawn = crossingDepth(solid(a), solid(b), slack);
       if (asDrawn === 0) continue;
       const depth = Math.min(asDrawn, depthLifted(a, b, slack, pose));
@@ -133,16 +133,4 @@ function apart(boxes: Float64Array, a: number, b: number): boolean {
     if (boxes[a + axis]! > boxes[b + 3 + axis]! || boxes[b + axis]! > boxes[a + 3 + axis]!) return true;
   }
   return false;
-}
-
-/** Whether the flat box of panel a stays, within the slack, on one side of the plane of panel b: then the panel does too. */
-function oneSided(a: Box, m: Rigid, plane: Rigid, slack: number): boolean {
-  const [nx, ny, nz] = [plane[2]!, plane[6]!, plane[10]!];
-  // The heights over the plane of the box's middle, and how much its half sides add.
-  const u = nx * m[0]! + ny * m[4]! + nz * m[8]!;
-  const v = nx * m[1]! + ny * m[5]! + nz * m[9]!;
-  const level = nx * (m[3]! - plane[3]!) + ny * (m[7]! - plane[7]!) + nz * (m[11]! - plane[11]!);
-  const middle = (u * (a.minX + a.maxX)) / 2 + (v * (a.minY + a.maxY)) / 2 + level;
-  const reach = (Math.abs(u) * (a.maxX - a.minX)) / 2 + (Math.abs(v) * (a.maxY - a.minY)) / 2;
-  return middle - reach > -slack || middle + reach < slack;
 }

@@ -1,5 +1,5 @@
 import { carry, cross, dot, minus, norm, type Rigid, type Vec3 } from '../linkage/rigid.js';
-import type { Area, Loop } from '../plane/outline.js';
+import type { Area, Box, Loop } from '../plane/outline.js';
 
 /** A shared line shorter than this is a corner touching, not a collision. */
 const LEAST_LINE = 1;
@@ -16,6 +16,29 @@ export function solidOf({ area }: { area: Area }, hullOf: Loop, m: Rigid, raised
   const hull = hullOf.map(([x, y]) => carry(m, x, y, raised));
   const lines = (): Vec3[][] => [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, raised)));
   return { hull, lines, origin: hull[0]!, normal: [m[2]!, m[6]!, m[10]!] };
+}
+
+/**
+ * Whether the flat box of something on one panel stays, within the slack, on one side of the plane of another panel: then it
+ * cannot cross it. @param raised how far the box, and the plane, lie over their panels along those panels' own normals
+ */
+export function staysBeside(
+  { minX, maxX, minY, maxY }: Box,
+  m: Rigid,
+  raised: number,
+  plane: Rigid,
+  planeRaised: number,
+  slack: number,
+): boolean {
+  const [nx, ny, nz] = [plane[2]!, plane[6]!, plane[10]!];
+  // The height over the plane of the box's middle, and how much its half sides add.
+  const u = nx * m[0]! + ny * m[4]! + nz * m[8]!;
+  const v = nx * m[1]! + ny * m[5]! + nz * m[9]!;
+  const w = nx * m[2]! + ny * m[6]! + nz * m[10]!;
+  const level = nx * (m[3]! - plane[3]!) + ny * (m[7]! - plane[7]!) + nz * (m[11]! - plane[11]!);
+  const middle = (u * (minX + maxX)) / 2 + (v * (minY + maxY)) / 2 + w * raised + level - planeRaised;
+  const reach = (Math.abs(u) * (maxX - minX)) / 2 + (Math.abs(v) * (maxY - minY)) / 2;
+  return middle - reach > -slack || middle + reach < slack;
 }
 
 /** How deep two flat panels pass through each other: 0 when one stays on one side of the other or they miss. */

@@ -4,8 +4,8 @@ import { bendingBodies } from '../linkage/structure.js';
 import { printAngle } from '../measure/print.js';
 import { spoken } from '../measure/sentence.js';
 import { toRadians, type Mm, type Radians } from '../measure/units.js';
-import { convexHull } from '../plane/outline.js';
-import { crossingDepth, solidOf } from './crossing.js';
+import { boxOf, convexHull } from '../plane/outline.js';
+import { crossingDepth, solidOf, staysBeside, type Solid } from './crossing.js';
 import type { Check, Verdict } from './finding.js';
 
 /** Closer to closed, what is raised only holds the leaves apart: that is counted with the stack. */
@@ -19,18 +19,26 @@ export const snags: Check = ({ design, motion, dressed }) => {
   const { panels, linkage } = design;
   const bending = bendingBodies(linkage);
   const hulls = panels.map(({ area }) => convexHull(area.outer));
+  const flat = hulls.map(boxOf);
   const watched = motion.frames.filter(({ opening, misfit }) => opening >= NEARLY_CLOSED && misfit <= JOINT_SLACK);
+  const posed = watched.map((frame) => ({ frame, pose: poseOf(motion, frame), solids: new Map<number, Solid>() }));
   const found: Verdict[] = dressed.toppers.flatMap((placed): Verdict[] => {
     const own = linkage.bodyOf.get(placed.panel)!;
     const hull = convexHull(placed.area.outer);
+    const box = boxOf(hull);
     const raised = placed.face === 'up' ? placed.thickness : -placed.thickness;
     const hits = new Map<number, { opening: Radians; at: number; depth: Mm }>();
-    for (const frame of watched) {
-      const pose = poseOf(motion, frame);
-      const solid = solidOf(placed, hull, pose[own]!, raised);
+    for (const { frame, pose, solids } of posed) {
+      let solid: Solid | undefined;
       panels.forEach((panel, body) => {
         if (body === own || bending.has(body)) return;
-        const depth = crossingDepth(solid, solidOf(panel, hulls[body]!, pose[body]!), SLACK);
+        // Most panels lie on one side all the way; those that do not are carried into space once for all toppers.
+        const [here, there] = [pose[own]!, pose[body]!];
+        if (staysBeside(box, here, raised, there, 0, SLACK) || staysBeside(flat[body]!, there, 0, here, raised, SLACK)) return;
+        solid ??= solidOf(placed, hull, here, raised);
+        let other = solids.get(body);
+        if (!other) solids.set(body, (other = solidOf(panel, hulls[body]!, there)));
+        const depth = crossingDepth(solid, other, SLACK);
         if (depth === 0) return;
         const known = hits.get(body);
         if (!known) hits.set(body, { opening: frame.opening, at: frame.s, depth });

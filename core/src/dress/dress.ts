@@ -21,7 +21,7 @@ export interface Dressed extends Layers {
 export const NOTHING_WORN: Dressed = { sides: [], layers: [], bare: [], toppers: [], lost: [], bands: [] };
 
 /** What a card wears, worked out from how it moves and lies bare. */
-export function dress(design: Design, motion: Motion, closed: ClosedCard): Dressed {
+export function dress(design: Design, motion: Motion, closed: Pick<ClosedCard, 'stack'>): Dressed {
   const { dressing } = design.card;
   if (!dressing?.layers && !dressing?.toppers?.length) return NOTHING_WORN;
   const sides = seenSides(design, motion, closed);

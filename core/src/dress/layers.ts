@@ -5,7 +5,7 @@ import { SIDES, type LayerRule, type OwnDress, type Side } from '../card/dressin
 import type { Design } from '../card/join.js';
 import { inSentence } from '../card/part-titles.js';
 import type { Mm } from '../measure/units.js';
-import { inset } from '../plane/inset.js';
+import { inset, isWiderThan } from '../plane/inset.js';
 import { boxOf, type Area, type Loop } from '../plane/outline.js';
 import { place, undone, type Placement } from '../plane/placement.js';
 import type { Point } from '../plane/point.js';
@@ -55,12 +55,7 @@ function dressFace(
   const spaces = freeFace(design, panel, seen.face).filter((space) => isWide(space, LEAST_ACROSS));
   if (spaces.length === 0) return 'small';
   const isWhole = spaces[0] === panel.area;
-  const isNarrow = (space: Area): boolean =>
-    inset(
-      { outer: space.outer, holes: [] },
-      space.outer.map(() => (NARROW / 2) * rule.border),
-      0,
-    ).length === 0;
+  const isNarrow = (space: Area): boolean => !isWiderThan({ outer: space.outer, holes: [] }, (NARROW / 2) * rule.border);
   if (isWhole && spaces.every(isNarrow) && isHeldBehind(design, panel, seen.face)) return 'tab';
   const made: DressedLayer[] = [];
   for (const space of spaces) {
@@ -81,12 +76,7 @@ function dressFace(
 }
 
 /** Whether there is a place in an area that is so wide every way. */
-const isWide = (area: Area, across: Mm): boolean =>
-  inset(
-    area,
-    area.outer.map(() => across / 2),
-    across / 2,
-  ).length > 0;
+const isWide = (area: Area, across: Mm): boolean => isWiderThan(area, across / 2);
 
 const hasOwnBorder = (own: OwnDress | undefined): boolean =>
   own !== undefined && [own.border, ...SIDES.map((side) => own[side])].some((mm) => mm !== undefined);

@@ -26,8 +26,13 @@ export function padsFor(topper: Area, ground: readonly Area[]): Loop[] {
       INSIDE,
     ),
   );
-  const tried = SIDES.map((side) => spread(placesFor(safe, side), side));
-  return tried.find((pads) => pads.length >= 3) ?? tried.reduce((most, pads) => (pads.length > most.length ? pads : most), []);
+  let most: Loop[] = [];
+  for (const side of SIDES) {
+    const pads = spread(placesFor(safe, side), side);
+    if (pads.length >= 3) return pads;
+    if (pads.length > most.length) most = pads;
+  }
+  return most;
 }
 
 /** Lower left corners of all squares of a side that lie inside, on the grid. */

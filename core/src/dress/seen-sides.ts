@@ -7,7 +7,7 @@ import { MOMENTS, type Moment, type SeenSide } from './layer.js';
 import { onPanel, topOf } from './reading-up.js';
 
 /** Every face that is seen from in front: closed, half open or as the card is put down, in the order of the panels. */
-export function seenSides(design: Design, motion: Motion, closed: ClosedCard): SeenSide[] {
+export function seenSides(design: Design, motion: Motion, closed: Pick<ClosedCard, 'stack'>): SeenSide[] {
   const { at } = design.base.rest;
   const found = new Map<string, { panel: string; face: 'up' | 'down'; shows: Moment[]; up: Side }>();
   for (const moment of MOMENTS) {

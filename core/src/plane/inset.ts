@@ -1,8 +1,8 @@
 import { EndType, inflatePathsD, JoinType, type PathD, type PathsD } from 'clipper2-ts';
 import type { Mm } from '../measure/units.js';
 import { areasOf, offset, subtract } from './boolean.js';
-import { asArea, signedArea, type Area, type Loop } from './outline.js';
-import { distance, type Point } from './point.js';
+import { areaContains, asArea, boxOf, centroid, rectangle, signedArea, type Area, type Loop } from './outline.js';
+import { distance, distanceToSegment, type Point } from './point.js';
 
 /** A sharp corner is not followed farther than this many borders: beyond it is cut off square, as an offset does it. */
 const MITRE = 4;
@@ -15,6 +15,8 @@ const DECIMALS = 6;
  * @param around border of every opening
  */
 export function inset(area: Area, borders: readonly Mm[], around: Mm): Area[] {
+  const plain = plainInset(area, borders);
+  if (plain) return plain;
   const isTurned = signedArea(area.outer) < 0;
   const outer = isTurned ? [...area.outer].reverse() : area.outer;
   // Turned round, the edge from point i begins at what was point n − 1 − i and ends at the one before it.
@@ -23,6 +25,40 @@ export function inset(area: Area, borders: readonly Mm[], around: Mm): Area[] {
   if (area.holes.length === 0) return areasOf(kept);
   const openings = area.holes.flatMap((hole) => offset(hole, around)).map(asArea);
   return areasOf(subtract(areasOf(kept), openings));
+}
+
+/** Most areas are rectangles along the axes, of which nothing has to be cut off by edges. Nothing where this is none. */
+function plainInset({ outer, holes }: Area, borders: readonly Mm[]): Area[] | undefined {
+  if (outer.length !== 4 || holes.length > 0) return undefined;
+  const { minX, minY, maxX, maxY } = boxOf(outer);
+  let [left, right, low, high] = [minX, maxX, minY, maxY];
+  for (const [i, from] of outer.entries()) {
+    const to = outer[(i + 1) % 4]!;
+    const border = borders[i]!;
+    if (from[0] === to[0] && from[0] === minX) left = minX + border;
+    else if (from[0] === to[0] && from[0] === maxX) right = maxX - border;
+    else if (from[1] === to[1] && from[1] === minY) low = minY + border;
+    else if (from[1] === to[1] && from[1] === maxY) high = maxY - border;
+    else return undefined;
+  }
+  return right - left > 1e-6 && high - low > 1e-6 ? [asArea(rectangle(left, low, right - left, high - low))] : [];
+}
+
+/** Whether there is a point of an area farther than a distance from all its edges. */
+export function isWiderThan(area: Area, half: Mm): boolean {
+  const { minX, minY, maxX, maxY } = boxOf(area.outer);
+  if (Math.min(maxX - minX, maxY - minY) <= 2 * half) return false;
+  // Its middle tells of most areas; others are shrunk to see whether anything is left.
+  const middle = centroid(area);
+  const clear = (loop: Loop): boolean => loop.every((from, i) => distanceToSegment(middle, from, loop[(i + 1) % loop.length]!) > half);
+  if (areaContains(area, middle) && [area.outer, ...area.holes].every(clear)) return true;
+  return (
+    inset(
+      area,
+      area.outer.map(() => half),
+      half,
+    ).length > 0
+  );
 }
 
 /** Bands on both sides of every run of edges with one border, each as wide as that; none where it is 0. */
