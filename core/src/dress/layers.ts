@@ -125,7 +125,7 @@ function layerOf({ design, panel, seen, rule, area, free, step, covers, seams, e
     return placement.flipped ? moved.reverse() : moved;
   };
   const part = panel.part ?? panel.piece.part ?? ROOT;
-  const name = `layer${step > 1 ? ` ${step}` : ''} of the ${inSentence(panel.name)}`;
+  const name = `layer${step > 1 ? ` ${step}` : ''} of the ${inSentence(panel.name)}${seen.face === 'down' ? ', its back' : ''}`;
   const sheet = cutSheet(
     blankPiece({
       id,
