@@ -47,6 +47,17 @@ describe('CardSession', () => {
     expect(depthOf(session.card())).toBe(150);
   });
 
+  it('takes what is said once more, and changes nothing, as no step', () => {
+    session.change('Depth', deeper(140), 'depth');
+    // Left, the field says the same once more.
+    session.leaveField();
+    session.change('Depth', deeper(140));
+    session.undo();
+    expect(depthOf(session.card())).toBe(150);
+    session.change('Depth', deeper(150));
+    expect(session.redoWhat()).toBe('Depth');
+  });
+
   it('saves what changed, and keeps the state before', async () => {
     session.change('Depth', deeper(133));
     expect(session.saveState()).toBe('saving');

@@ -82,7 +82,8 @@ export class CardSession {
   change(what: string, apply: (card: CardDocument) => CardDocument, typed?: string): void {
     const now = this.card();
     const next = now && apply(now);
-    if (!now || !next || next === now) return;
+    // What changes nothing is no step to undo: a field that was typed into says its value once more when it is left.
+    if (!now || !next || next === now || JSON.stringify(next) === JSON.stringify(now)) return;
     const at = performance.now();
     const soon = what === this.lastWhat && at - this.lastChange < SAME_STEP_MS && this.lastTyped === undefined;
     const goesOn = (typed === undefined ? soon : typed === this.lastTyped) && this.past().length > 0;
