@@ -1,3 +1,7 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { cardToTry, mechanismById, starterFor, withBand, withTopper } from '@diptychon/core';
 import { describe, expect, it } from 'vitest';
 import { diptychon } from './testing/diptychon.js';
 
@@ -64,6 +68,32 @@ describe('a card dressed at the command line', () => {
     const { out } = await diptychon(...doors, '--layers', '1/8in', '--notation', 'inch/16');
     // 30 mm less two eighths: 1.1811 − 0.25.
     expect(out).toMatch(/L4 on base\/strip, upper face .*: layer 0\.931 in × .*, panel 1\.181 in ×/);
+  });
+
+  it('is told whole to people: toppers with their pads, bands with their folds', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'diptychon-worn-'));
+    const file = join(folder, 'card.json');
+    const plain = cardToTry(mechanismById('folded-card'), { sizes: { depth: 100, length: 140 } });
+    const workshop = starterFor('mm');
+    const topper = {
+      panel: 'base/front-leaf',
+      face: 'down' as const,
+      across: 50,
+      along: 70,
+      outline: 'circle',
+      height: 40,
+      foam: 2,
+      stock: 'card-250',
+    };
+    const card = withBand(withTopper(plain, topper, workshop), { around: 'across', wide: 30, at: 70, stock: 'light-card-160' }, workshop);
+    writeFileSync(file, JSON.stringify(card));
+    const { out } = await diptychon('compute', file);
+    expect(out).toMatch(/T1, circle, on base\/front-leaf, back: 40 mm × 40 mm, on \d+ foam pads/);
+    // Two leaves and the topper with its foam and two films of glue: 0.62 + 0.31 + 2 + 0.06 mm; 2 · 101 + 2 · 2.99 + 12.
+    expect(out).toMatch(
+      /B1: 220(\.0)? mm × 30 mm, folds at 101 mm, 104 mm, 205 mm, 208 mm; slides off toward the lower end and the upper end/,
+    );
+    rmSync(folder, { recursive: true });
   });
 
   it.each([

@@ -109,8 +109,23 @@ function layerLine(
   return `${number} on ${panel}, ${face === 'up' ? 'upper face' : 'back'} (${id}): layer ${size(width, height)}, panel ${size(panelWidth, panelHeight)}; ${upWhenOpen} edge up; seen ${shows.join(', ')}${twin}`;
 }
 
+function topperLine({ number, name, panel, face, width, height, mount, pads }: Report['toppers'][number], notation: Notation): string {
+  const held = mount === 'flat' ? 'glued flat' : `on ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}`;
+  return `${number}, ${name}, on ${panel}, ${face === 'up' ? 'upper face' : 'back'}: ${sayLength(width, notation)} × ${sayLength(height, notation)}, ${held}`;
+}
+
+function bandLine({ number, length, wide, folds, slidesOff }: Report['closures'][number], notation: Notation): string {
+  const say = (mm: number): string => sayLength(mm, notation);
+  const off = slidesOff.filter(({ free }) => free).map(({ toward }) => toward);
+  const way = off.length > 0 ? `slides off toward ${off.join(' and ')}` : 'cannot slide off';
+  return `${number}: ${say(length)} × ${say(wide)}, folds at ${folds.map(say).join(', ')}; ${way}`;
+}
+
 /** The report for reading at a terminal. */
-export function printReport({ pieces, layers, measures, closed, open, findings, motion }: Report, notation: Notation): string {
+export function printReport(
+  { pieces, layers, toppers, closures, measures, closed, open, findings, motion }: Report,
+  notation: Notation,
+): string {
   const n = (value: number): string => String(Number(value.toFixed(2)));
   // A place on a metric piece is a plain number of mm, on one in inches a mark of its ruler.
   const place = (mm: number): string => (notation.startsWith('inch') ? sayLength(mm, notation) : n(mm));
@@ -123,6 +138,8 @@ export function printReport({ pieces, layers, measures, closed, open, findings, 
       ),
     ]),
     ...(layers.length > 0 ? ['Layers', ...layers.map((layer) => `  ${layerLine(layer, notation)}`)] : []),
+    ...(toppers.length > 0 ? ['Toppers', ...toppers.map((topper) => `  ${topperLine(topper, notation)}`)] : []),
+    ...(closures.length > 0 ? ['Bands', ...closures.map((band) => `  ${bandLine(band, notation)}`)] : []),
     'Measures',
     ...measures.map((m) => `  ${m.label}: ${m.unit === 'mm' ? sayLength(m.value, notation) : `${n(m.value)}°`}, because ${m.because}`),
     `Closed  ${sayLength(closed.width, notation)} × ${sayLength(closed.height, notation)}, ${n(closed.thickness)} mm thick`,
