@@ -6,9 +6,7 @@ import {
   allowedWords,
   closedSizeOf,
   differencesFrom,
-  LARGEST_SVG,
   listRows,
-  offeredSupplies,
   refusal,
   removeItem,
   ROLE_NAMES,
@@ -37,6 +35,8 @@ import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { CardChange } from './card-change';
 import { LengthField } from '../fields/length-field';
+import { offeredChoices } from '../fields/offered-choices';
+import { outlineFrom, withOutline } from '../fields/outline-file';
 import { NumberText } from '../fields/number-text';
 import { OwnEnvelope } from '../workshop/own-envelope';
 import { sizeDrawing } from '../words/size-drawings';
@@ -179,28 +179,16 @@ export class SizesPanel {
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
-    const refuse = (says: string): void => this.outlineTrouble.set({ row: row.owner + row.name, says });
-    if (file.size > LARGEST_SVG) return refuse(`${file.name}: larger than ${LARGEST_SVG / 1024} kB, which no outline drawing is.`);
-    const reading = await this.evaluator.outline(await file.text(), file.name);
-    if (!reading.ok) return refuse(reading.says);
-    const others = this.card().outlines ?? [];
-    if (others.length >= 12 && !others.some((own) => own.id === reading.outline.id))
-      return refuse('A card holds at most 12 outlines of its own.');
-    this.outlineTrouble.set(reading.note ? { row: row.owner + row.name, says: reading.note } : undefined);
-    this.changed.emit({
-      what: row.label,
-      apply: (card) => {
-        const kept = (card.outlines ?? []).filter((own) => own.id !== reading.outline.id);
-        return setSize({ ...card, outlines: [...kept, reading.outline] }, row.owner, row.name, reading.outline.id);
-      },
-    });
+    const reading = await outlineFrom(file, this.card(), this.evaluator);
+    const says = reading.ok ? reading.note : reading.says;
+    this.outlineTrouble.set(says === undefined ? undefined : { row: row.owner + row.name, says });
+    if (!reading.ok) return;
+    const { outline } = reading;
+    this.changed.emit({ what: row.label, apply: (card) => setSize(withOutline(card, outline), row.owner, row.name, outline.id) });
   }
 
   private offered(list: 'stocks' | 'boards' | 'envelopes') {
-    return offeredSupplies(list, this.card(), this.workshop()).map(({ id, name, mine }) => ({
-      value: id,
-      label: mine ? name : `${name} (only in this card)`,
-    }));
+    return offeredChoices(list, this.card(), this.workshop());
   }
 
   protected setStock(role: StockRole, label: string, id: string): void {

@@ -4,8 +4,6 @@ import {
   BAND_WIDTH,
   inSentence,
   MOST_CLOSURES,
-  offeredSupplies,
-  sayLength,
   withBand,
   withBandChanged,
   withoutBand,
@@ -15,7 +13,8 @@ import {
 } from '@diptychon/core';
 import type { CardChange } from '../bench/card-change';
 import { ChoiceRow } from '../fields/choice-row';
-import { LengthField } from '../fields/length-field';
+import { LengthRow, type GivenLength } from '../fields/length-row';
+import { offeredChoices } from '../fields/offered-choices';
 import { NumberText } from '../fields/number-text';
 import { WorkshopStore } from '../workshop/workshop-store';
 
@@ -33,7 +32,7 @@ const USUAL_WIDTH = 30;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-band-list',
-  imports: [ChoiceRow, LengthField, NumberText],
+  imports: [ChoiceRow, LengthRow, NumberText],
   template: `
     <h3 id="bands-title">Bands</h3>
     <ul class="faces" aria-labelledby="bands-title">
@@ -70,21 +69,14 @@ const USUAL_WIDTH = 30;
                 (chosen)="set(row.closure.id, row.title, { around: $event })"
               />
               @for (entry of lengths; track entry.name) {
-                <div class="row">
-                  <label [for]="row.closure.id + '-' + entry.name">{{ entry.label }}</label>
-                  <dip-length-field
-                    [fieldId]="row.closure.id + '-' + entry.name"
-                    [label]="entry.label"
-                    kind="length"
-                    [value]="value(row, entry.name)"
-                    [notation]="card().notation"
-                    [of]="entry.name"
-                    [refusal]="refusal"
-                    [allowed]="allowed"
-                    (changed)="setLength(row, entry.name, $event)"
-                    (typing)="setLength(row, entry.name, $event, 'typed')"
-                  />
-                </div>
+                <dip-length-row
+                  [fieldId]="row.closure.id + '-' + entry.name"
+                  [label]="entry.label"
+                  [value]="value(row, entry.name)"
+                  [notation]="card().notation"
+                  [limits]="limits[entry.name]"
+                  (given)="setLength(row, entry.name, $event)"
+                />
               }
               <dip-choice-row
                 class="row choice"
@@ -118,18 +110,14 @@ export class BandList {
     { value: 'across' as const, label: 'the fold and the free edge' },
     { value: 'along' as const, label: 'both ends of the fold' },
   ];
+  protected readonly limits = LIMITS;
   protected readonly lengths = [
     { name: 'wide' as const, label: 'Width' },
     { name: 'at' as const, label: 'Its middle at' },
     { name: 'slip' as const, label: 'Slip' },
     { name: 'overlap' as const, label: 'Overlap' },
   ];
-  protected readonly stocks = computed(() =>
-    offeredSupplies('stocks', this.card(), this.workshop()).map(({ id, name, mine }) => ({
-      value: id,
-      label: mine ? name : `${name} (only in this card)`,
-    })),
-  );
+  protected readonly stocks = computed(() => offeredChoices('stocks', this.card(), this.workshop()));
   protected readonly rows = computed(() => {
     const placed = this.evaluation()?.dressed.bands ?? [];
     return (this.card().dressing?.closures ?? []).map((closure, i) => ({
@@ -164,19 +152,12 @@ export class BandList {
     this.changed.emit({ what: title, apply: (card) => withBandChanged(card, id, change, workshop), ...(typed && { typed }) });
   }
 
-  protected setLength({ closure, title }: ReturnType<BandList['rows']>[number], name: Length, mm: number, typed?: string): void {
-    this.set(closure.id, title, { [name]: mm }, typed && `${closure.id}-${name}`);
+  protected setLength({ closure, title }: ReturnType<BandList['rows']>[number], name: Length, { mm, typed }: GivenLength): void {
+    this.set(closure.id, title, { [name]: mm }, typed);
   }
 
   protected take(id: string, title: string): void {
     this.chosen.set(undefined);
     this.changed.emit({ what: `Take away the ${inSentence(title)}`, apply: (card) => withoutBand(card, id) });
   }
-
-  protected readonly refusal = (name: Length, value: number): string | undefined => {
-    const { min, max } = LIMITS[name];
-    return value >= min && value <= max ? undefined : `${sayLength(value, this.card().notation)} does not work; ${this.allowed(name)}.`;
-  };
-  protected readonly allowed = (name: Length): string =>
-    `allowed is ${sayLength(LIMITS[name].min, this.card().notation)} to ${sayLength(LIMITS[name].max, this.card().notation)}`;
 }

@@ -5,7 +5,6 @@ import {
   inSentence,
   layerStock,
   MOST_BORDER,
-  offeredSupplies,
   ownDressOf,
   sayLength,
   SIDES,
@@ -22,7 +21,8 @@ import {
 } from '@diptychon/core';
 import type { CardChange } from '../bench/card-change';
 import { ChoiceRow } from '../fields/choice-row';
-import { LengthField } from '../fields/length-field';
+import { LengthRow, type GivenLength } from '../fields/length-row';
+import { offeredChoices } from '../fields/offered-choices';
 import { NumberText } from '../fields/number-text';
 import type { Highlight } from '../parts/highlight';
 import { BandList } from './band-list';
@@ -72,7 +72,7 @@ const TWINS = {
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-dressing-panel',
-  imports: [BandList, ChoiceRow, LengthField, NumberText, TopperList],
+  imports: [BandList, ChoiceRow, LengthRow, NumberText, TopperList],
   templateUrl: './dressing-panel.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -87,12 +87,9 @@ export class DressingPanel {
   protected readonly rule = computed(() => this.card().dressing?.layers);
   protected readonly stepsOffered = [1, 2, 3].map((value) => ({ value, label: String(value) }));
   protected readonly edges = EDGES;
-  protected readonly stocks = computed(() =>
-    offeredSupplies('stocks', this.card(), this.workshop()).map(({ id, name, mine }) => ({
-      value: id,
-      label: mine ? name : `${name} (only in this card)`,
-    })),
-  );
+  protected readonly stocks = computed(() => offeredChoices('stocks', this.card(), this.workshop()));
+  protected readonly papers = computed(() => [{ value: '', label: 'as all layers' }, ...this.stocks()]);
+  protected readonly limits = { min: 0, max: MOST_BORDER };
 
   protected readonly faces = computed((): Face[] => {
     const known = this.evaluation();
@@ -180,7 +177,7 @@ export class DressingPanel {
     });
   }
 
-  protected setEdge(face: Face, edge: Edge, mm: number | undefined, typed?: string): void {
+  protected setEdge(face: Face, edge: Edge, { mm, typed }: Partial<GivenLength>): void {
     this.setOwn(face, { [edge]: mm }, typed);
   }
 
@@ -192,10 +189,6 @@ export class DressingPanel {
   protected setPaper({ number, id }: DressedLayer, stock: string): void {
     const workshop = this.workshop();
     this.changed.emit({ what: `Paper of ${number}`, apply: (card) => withPieceStock(card, id, stock || undefined, workshop) });
-  }
-
-  protected papersFor(): { value: string; label: string }[] {
-    return [{ value: '', label: 'as all layers' }, ...this.stocks()];
   }
 
   protected ownPaper({ id }: DressedLayer): string {
@@ -220,11 +213,6 @@ export class DressingPanel {
   protected stepOf(): number {
     return this.rule()!.step ?? this.rule()!.border;
   }
-
-  protected readonly refusal = (_: unknown, value: number): string | undefined =>
-    value >= 0 && value <= MOST_BORDER ? undefined : `${sayLength(value, this.card().notation)} does not work; ${this.allowed()}.`;
-  protected readonly allowed = (): string =>
-    `allowed is ${sayLength(0, this.card().notation)} to ${sayLength(MOST_BORDER, this.card().notation)}`;
 
   protected usually(): string {
     return `${sayLength(usualBorder(this.card()), this.card().notation)} smaller on each side, from ${this.paperName()}`;

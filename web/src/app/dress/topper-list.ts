@@ -2,11 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import {
   boxOf,
   inSentence,
-  LARGEST_SVG,
   MOST_FOAM,
   MOST_TOPPERS,
-  offeredSupplies,
-  sayLength,
   SHAPE_OPTIONS,
   toDegrees,
   TOPPER_HEIGHT,
@@ -23,6 +20,9 @@ import type { CardChange } from '../bench/card-change';
 import { Evaluator } from '../evaluation/evaluator';
 import { ChoiceRow } from '../fields/choice-row';
 import { LengthField } from '../fields/length-field';
+import { LengthRow, type GivenLength } from '../fields/length-row';
+import { offeredChoices } from '../fields/offered-choices';
+import { outlineFrom, withOutline } from '../fields/outline-file';
 import { NumberText } from '../fields/number-text';
 import type { Highlight } from '../parts/highlight';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -36,6 +36,7 @@ interface Row {
 
 type Length = 'height' | 'across' | 'along' | 'foam';
 
+/** What each length of a topper may be. */
 const LIMITS: Readonly<Record<Length, { min: number; max: number }>> = {
   height: TOPPER_HEIGHT,
   across: TOPPER_PLACE,
@@ -52,7 +53,7 @@ const SHARE = 0.5;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-topper-list',
-  imports: [ChoiceRow, LengthField, NumberText],
+  imports: [ChoiceRow, LengthField, LengthRow, NumberText],
   templateUrl: './topper-list.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -70,17 +71,13 @@ export class TopperList {
     { value: 'flat', label: 'glued flat' },
     { value: 'foam', label: 'on foam' },
   ];
+  protected readonly limits = LIMITS;
   protected readonly lengths = [
     { name: 'height' as const, label: 'Height' },
     { name: 'across' as const, label: 'Middle from the left' },
     { name: 'along' as const, label: 'Middle from below' },
   ];
-  protected readonly stocks = computed(() =>
-    offeredSupplies('stocks', this.card(), this.workshop()).map(({ id, name, mine }) => ({
-      value: id,
-      label: mine ? name : `${name} (only in this card)`,
-    })),
-  );
+  protected readonly stocks = computed(() => offeredChoices('stocks', this.card(), this.workshop()));
   protected readonly outlines = computed(() => [
     ...SHAPE_OPTIONS,
     ...(this.card().outlines ?? []).map(({ id, name }) => ({ value: id, label: name })),
@@ -153,8 +150,8 @@ export class TopperList {
     });
   }
 
-  protected setLength(row: Row, name: Length, mm: number, typed?: string): void {
-    this.set(row, { [name]: mm }, typed && `${row.topper.id}-${name}`);
+  protected setLength(row: Row, name: Length, { mm, typed }: GivenLength): void {
+    this.set(row, { [name]: mm }, typed);
   }
 
   protected setFace(row: Row, value: string): void {
@@ -181,35 +178,17 @@ export class TopperList {
     const file = drawing.files?.[0];
     drawing.value = '';
     if (!file) return;
-    if (file.size > LARGEST_SVG)
-      return this.trouble.set(`${file.name}: larger than ${LARGEST_SVG / 1024} kB, which no outline drawing is.`);
-    const reading = await this.evaluator.outline(await file.text(), file.name);
-    if (!reading.ok) return this.trouble.set(reading.says);
-    const others = this.card().outlines ?? [];
-    if (others.length >= 12 && !others.some(({ id }) => id === reading.outline.id))
-      return this.trouble.set('A card holds at most 12 outlines of its own.');
-    this.trouble.set(reading.note);
+    const reading = await outlineFrom(file, this.card(), this.evaluator);
+    this.trouble.set(reading.ok ? reading.note : reading.says);
+    if (!reading.ok) return;
+    const { outline } = reading;
     const workshop = this.workshop();
     this.changed.emit({
       what: `Outline of the topper: ${inSentence(row.title)}`,
-      apply: (card) => {
-        const kept = (card.outlines ?? []).filter(({ id }) => id !== reading.outline.id);
-        return withTopperChanged(
-          { ...card, outlines: [...kept, reading.outline] },
-          row.topper.id,
-          { outline: reading.outline.id },
-          workshop,
-        );
-      },
+      apply: (card) => withTopperChanged(withOutline(card, outline), row.topper.id, { outline: outline.id }, workshop),
     });
   }
 
-  protected readonly refusal = (name: Length, value: number): string | undefined => {
-    const { min, max } = LIMITS[name];
-    return value >= min && value <= max ? undefined : `${sayLength(value, this.card().notation)} does not work; ${this.allowed(name)}.`;
-  };
-  protected readonly allowed = (name: Length): string =>
-    `allowed is ${sayLength(LIMITS[name].min, this.card().notation)} to ${sayLength(LIMITS[name].max, this.card().notation)}`;
   protected readonly turnRefusal = (_: unknown, value: number): string | undefined =>
     Math.abs(value) <= Math.PI ? undefined : `${Math.round(toDegrees(value))}° does not work; ${this.turnAllowed()}.`;
   protected readonly turnAllowed = (): string => 'allowed is −180° to 180°';
