@@ -27,7 +27,7 @@ export const withoutLayers = (card: CardDocument): CardDocument => pruned(card, 
 /** A card that wears nothing: as it was before it was dressed. */
 export function undressed(card: CardDocument): CardDocument {
   const { dressing: _, ...plain } = card;
-  return plain;
+  return withOwnSupplies(plain);
 }
 
 /** A card one face of which is dressed otherwise than the rule says; as the rule says again where nothing is given. */
@@ -91,8 +91,8 @@ export function withBandChanged(card: CardDocument, id: string, change: Partial<
 export const withoutBand = (card: CardDocument, id: string): CardDocument =>
   pruned(card, { ...card.dressing, closures: (card.dressing?.closures ?? []).filter((closure) => closure.id !== id) });
 
-/** What is empty of a dressing is left out, and all of it with the last. */
+/** What is empty of a dressing is left out, and all of it with the last; so are copies of supplies that nothing uses any more. */
 function pruned({ dressing: _, ...plain }: CardDocument, dressing: { [K in keyof Dressing]?: Dressing[K] | undefined }): CardDocument {
   const kept = Object.entries(dressing).filter(([, value]) => value !== undefined && !(Array.isArray(value) && value.length === 0));
-  return kept.length > 0 ? { ...plain, dressing: Object.fromEntries(kept) as Dressing } : plain;
+  return withOwnSupplies(kept.length > 0 ? { ...plain, dressing: Object.fromEntries(kept) as Dressing } : plain);
 }

@@ -1,3 +1,4 @@
+import { postedCard } from '../dress/posted-card.js';
 import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
 import { lyingAt } from '../card/worn.js';
 import { poseOf } from '../linkage/motion.js';
@@ -89,9 +90,8 @@ function worstBySide<T extends { side: Side }>(sorted: readonly T[]): T[] {
   return sorted.filter((entry, i) => sorted.findIndex((other) => other.side === entry.side) === i);
 }
 
-function envelopeFinding({ card, closed, envelope, workshop }: CheckInput): Verdict {
-  const { minX, maxX, minY, maxY } = closed.box;
-  const [width, height, thickness] = [maxX - minX, maxY - minY, closed.thickest.thickness];
+function envelopeFinding({ card, closed, dressed, envelope, workshop }: CheckInput): Verdict {
+  const { width, height, thickness } = postedCard(closed, dressed);
   const closest = closestEnvelope(width, height, thickness, workshop);
   const hint = closest
     ? `Of my envelopes ${closest.name} fits best.`

@@ -1,4 +1,5 @@
 import { inSentence } from '../card/part-titles.js';
+import { visibleFaces } from '../card/visibility.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import { spoken } from '../measure/sentence.js';
 import { printAngle } from '../measure/print.js';
@@ -30,7 +31,7 @@ export const toppersPlaced: Check = (input) => {
       ...overFolds(input, topper),
       ...held(topper),
       ...onItsHead(topper),
-      ...hidden(topper),
+      ...(topper.shows.length > 0 ? [] : hidden(input, topper)),
       ...raisedWhereKeptClear(input, topper),
     ]),
   ];
@@ -103,7 +104,7 @@ function held(placed: PlacedTopper): Verdict[] {
     {
       ...about(placed, 'held'),
       severity: 'warn',
-      says: `Only ${Math.round(100 * share)} % of ${called(placed)} lies on paper; the rest is over an opening or past an edge. Move it, or make it smaller.`,
+      says: `Only ${Math.round(100 * share)} % of ${called(placed)} lies on paper that is free; the rest is over an opening, past an edge or on what is glued there. Move it, or make it smaller.`,
     },
   ];
 }
@@ -120,14 +121,18 @@ function onItsHead(placed: PlacedTopper): Verdict[] {
   ];
 }
 
-function hidden(placed: PlacedTopper): Verdict[] {
-  if (placed.shows.length > 0) return [];
+/** Seen neither from in front nor by who turns the card over. */
+function hidden({ design, motion, closed, resting }: CheckInput, placed: PlacedTopper): Verdict[] {
+  const isSeenBehind = [motion.frames[0]!, resting].some((frame) =>
+    visibleFaces(design, motion, closed, frame, 'behind').some(({ panel, face }) => panel === placed.panel && face === placed.face),
+  );
+  if (isSeenBehind) return [];
   const face = `${placed.face === 'up' ? 'upper face' : 'back'} of the ${inSentence(placed.panelName)}`;
   return [
     {
       ...about(placed, 'hidden'),
       severity: 'warn',
-      says: `${called(placed)} is never seen: the ${face} is hidden, closed, half open and open.`,
+      says: `${called(placed)} is never seen: the ${face} is hidden, closed and open, from in front and from behind.`,
     },
   ];
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { withBand, withBandChanged, withoutBand, withTopper } from '../card/dress-card.js';
 import type { CardDocument } from '../card/document.js';
+import { postedCard } from './posted-card.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { materialsOf } from '../plan/materials.js';
 import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
@@ -53,6 +54,16 @@ describe('a band round a card', () => {
     const [over] = evaluated(banded(block(folded, 70))).dressed.bands;
     expect(over!.thickness).toBeCloseTo(2 * stockById('card-250').caliper + 3 + stockById('card-250').caliper + 0.06, 6);
     expect(over!.ways.map(({ free }) => free)).toEqual([true, true]);
+  });
+
+  it('counts in what goes into the envelope: two sheets and its lapped end over the card, a sheet at either edge', () => {
+    const { closed, dressed } = evaluated(banded());
+    const { caliper } = stockById('light-card-160');
+    expect(postedCard(closed, dressed)).toEqual({
+      width: expect.closeTo(100 + 2 * caliper, 6),
+      height: expect.closeTo(140, 6),
+      thickness: expect.closeTo(2 * stockById('card-250').caliper + 3 * caliper, 6),
+    });
   });
 
   it('beside the card is left out and told; taken away it leaves no trace', () => {

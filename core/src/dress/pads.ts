@@ -54,22 +54,21 @@ function placesFor(safe: readonly Area[], side: Mm): Point[] {
   });
 }
 
-/** Squares as far from one another as they can be, until every place is near one. */
+/** Squares as far from one another as they can be, none on another, until every place is near one. */
 function spread(places: readonly Point[], side: Mm): Loop[] {
   if (places.length === 0) return [];
   const middle: Point = [
     places.reduce((sum, [x]) => sum + x, 0) / places.length,
     places.reduce((sum, [, y]) => sum + y, 0) / places.length,
   ];
-  const far =
-    (from: readonly Point[]) =>
-    (best: Point, place: Point): Point =>
-      gap(place, from) > gap(best, from) + 1e-9 ? place : best;
-  const chosen = [places.reduce(far([middle]))];
+  const farthest = (among: readonly Point[], from: readonly Point[]): Point =>
+    among.reduce((best, place) => (gap(place, from) > gap(best, from) + 1e-9 ? place : best));
+  const chosen = [farthest(places, [middle])];
   while (chosen.length < MOST_PADS) {
-    const next = places.reduce(far(chosen));
-    const wide = gap(next, chosen);
-    if (wide < side + 1 || (chosen.length >= 3 && wide < APART)) break;
+    const open = places.filter(([x, y]) => chosen.every(([cx, cy]) => Math.max(Math.abs(x - cx), Math.abs(y - cy)) >= side + 1));
+    if (open.length === 0) break;
+    const next = farthest(open, chosen);
+    if (chosen.length >= 3 && gap(next, chosen) < APART) break;
     chosen.push(next);
   }
   return chosen.map(([x, y]) => rectangle(x, y, side, side));

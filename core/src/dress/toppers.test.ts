@@ -9,10 +9,9 @@ import { frameAt, poseOf } from '../linkage/motion.js';
 import { carryDirection, dot } from '../linkage/rigid.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
-import { subtract, totalArea } from '../plane/boolean.js';
+import { intersect, subtract, totalArea } from '../plane/boolean.js';
 import { areaOf, asArea, boxOf } from '../plane/outline.js';
 import { place } from '../plane/placement.js';
-import { distance } from '../plane/point.js';
 import { METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import { treeOf, treeSeed } from '../testing/any-tree.js';
@@ -108,7 +107,7 @@ describe('foam pads', () => {
       expect(placed!.pads.length, outline).toBeGreaterThanOrEqual(3);
       for (const [i, pad] of placed!.pads.entries()) {
         expect(totalArea(subtract([asArea(pad)], [placed!.area]))).toBeLessThan(1e-6);
-        for (const other of placed!.pads.slice(i + 1)) expect(distance(pad[0]!, other[0]!)).toBeGreaterThanOrEqual(pad[1]![0] - pad[0]![0]);
+        for (const other of placed!.pads.slice(i + 1)) expect(intersect([asArea(pad)], [asArea(other)])).toEqual([]);
       }
     }
   });
@@ -144,7 +143,11 @@ describe('what is wrong on purpose is told', () => {
     expect(about(evaluated(put(folded, { turn: Math.PI })), 'dressing-placed')[0]!.says).toContain(
       'stands on its head when the card is open',
     );
-    // The underside of what a strip is glued over is never seen.
+    // A liner's other face is glued down; the back of the card is seen by who turns it over.
+    const lined = cardOn('folded-card', { depth: 100, length: 140, liner: 'one-piece' });
+    const under = about(evaluated(put(lined, { panel: 'liner/front-half', face: 'down' })), 'dressing-placed').map(({ says }) => says);
+    expect(under.join(' ')).toMatch(/Only 0 % .* on what is glued there.*is never seen: the back of the front half of the liner/);
+    expect(about(evaluated(put(folded, { panel: 'base/back-leaf', face: 'down' })), 'dressing-placed')).toEqual([]);
     const gone = evaluated(put(folded, { panel: 'figure/wing' }));
     expect(gone.dressed.toppers).toEqual([]);
     expect(about(gone, 'dressing-placed')[0]!.says).toContain('has not any more');
@@ -176,16 +179,24 @@ describe('what is wrong on purpose is told', () => {
     expect(finding(most(room - 0.01), 'stays-inside/envelope').severity).toBe('pass');
   });
 
-  it('a raised topper that a rising part runs into, with the angle', () => {
-    // A step rises off the leaf beside it: a tall block in front of it is in its way.
-    const stage = cardOn('rising-strip-doors', { closedWidth: 120, length: 150, strip: 30, gap: 0 });
-    const high = evaluated(
-      put(stage, { panel: 'base/left-door', face: 'up', across: 45, along: 75, height: 60, outline: 'rectangle', foam: 6 }),
+  it('a topper so high and so near the fold that the other leaf runs into it, with the angle', () => {
+    // Its upper side, H over the back leaf, meets the front leaf, opened by φ, at H ÷ tan φ from the fold.
+    const high = 6 + stockById('card-250').caliper + 2 * GLUE_FILM;
+    const meets = (degrees: number): number => high / Math.tan((degrees * Math.PI) / 180);
+    const from = (near: number, far: number, foam = 6): Finding => {
+      const place = { panel: 'base/back-leaf', face: 'up' as const, across: (near + far) / 2, along: 70, height: far - near };
+      return finding(evaluated(put(folded, { ...place, outline: 'rectangle', foam })), 'snags/topper-1');
+    };
+    // Frames are 3° apart: at 15° it would meet it 23.8 mm from the fold, beyond it, at 18° 19.6 mm from it.
+    expect([meets(15) > 22, meets(18) < 22, meets(18) > 10]).toEqual([true, true, true]);
+    expect(from(10, 22)).toMatchObject({ severity: 'fail', says: expect.stringMatching(/catches on the front leaf at an opening of 18°/) });
+    expect(from(20, 32).says).toMatch(/at an opening of 15°/);
+    // Farther out it is met only when the card is nearly closed: that is gape, and told as such.
+    const far = evaluated(
+      put(folded, { panel: 'base/back-leaf', face: 'up', across: 40, along: 70, height: 24, outline: 'rectangle', foam: 6 }),
     );
-    const told = high.findings.filter(({ check }) => check === 'snags');
-    expect(told).toHaveLength(1);
-    const low = evaluated(put(stage, { panel: 'base/left-door', face: 'up', across: 25, along: 75, height: 20, outline: 'rectangle' }));
-    expect(finding(low, 'snags').severity).toBe('pass');
+    expect(meets(15)).toBeLessThan(28);
+    expect(finding(far, 'snags').severity).toBe('pass');
   });
 });
 

@@ -1,5 +1,6 @@
 import { stockOf } from '../card/card-stocks.js';
 import { envelopeOf, movementsOf, ROOT, rootOf } from '../card/document.js';
+import { postedCard } from '../dress/posted-card.js';
 import { squareEnvelope } from '../dress/square-envelope.js';
 import { easeIn, fits } from '../supplies/envelopes.js';
 import { boxOf } from '../plane/outline.js';
@@ -157,9 +158,8 @@ export function report(evaluation: Evaluation) {
 }
 
 /** The envelope that was chosen, with the room it leaves, and the square that folds into one for this card. */
-function envelopeRecord({ design, closed }: Evaluation) {
-  const { minX, maxX, minY, maxY } = closed.box;
-  const posted = { width: maxX - minX, height: maxY - minY, thickness: closed.thickest.thickness };
+function envelopeRecord({ design, closed, dressed }: Evaluation) {
+  const posted = postedCard(closed, dressed);
   const chosen = envelopeOf(design.card);
   const { square, firstFold } = squareEnvelope(posted);
   return {

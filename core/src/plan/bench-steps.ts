@@ -1,3 +1,4 @@
+import { postedCard } from '../dress/posted-card.js';
 import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
 import { sayInWords, told } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
@@ -110,11 +111,11 @@ function test(evaluation: Evaluation): BenchStep {
   });
 }
 
-function post({ design, closed }: Evaluation, workshop: Workshop): BenchStep {
+function post({ design, closed, dressed }: Evaluation, workshop: Workshop): BenchStep {
   const { notation } = design.card;
   const { minX, maxX, minY, maxY } = closed.box;
   const chosen = design.card.supplies.envelopes.find((e) => e.id === design.card.envelope);
-  const posted = { width: maxX - minX, height: maxY - minY, thickness: closed.thickest.thickness };
+  const posted = postedCard(closed, dressed);
   const closest = closestEnvelope(posted.width, posted.height, posted.thickness, workshop);
   const fitting = closest
     ? `Of my envelopes this one fits best: ${closest.name}.`

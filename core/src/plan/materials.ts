@@ -5,6 +5,7 @@ import type { Workshop } from '../supplies/workshop.js';
 import { stockOf } from '../card/card-stocks.js';
 import { capitalised, sayLength } from '../measure/print.js';
 import { told } from '../measure/sentence.js';
+import { postedCard } from '../dress/posted-card.js';
 import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
 import { adhesiveFor } from './adhesive.js';
 
@@ -50,8 +51,7 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
   }));
   const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
   const adhesives = [...new Set(uses)].map((name): [string, number] => [capitalised(name), uses.filter((other) => other === name).length]);
-  const { minX, maxX, minY, maxY } = closed.box;
-  const posted = { width: maxX - minX, height: maxY - minY, thickness: closed.thickest.thickness };
+  const posted = postedCard(closed, evaluation.dressed);
   const envelope =
     supplies.envelopes.find((e) => e.id === design.card.envelope) ??
     closestEnvelope(posted.width, posted.height, posted.thickness, workshop);
