@@ -73,13 +73,17 @@ export { cardOfClosedSize, sizeForEnvelope, sizeForSheet } from './plan/closed-s
 export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';
 export {
+  GLUE_DEEP,
   MOST_BORDER,
   MOST_FOAM,
   MOST_STEPS,
   MOST_TOPPERS,
+  SIDE_NAMES,
   SIDES,
   TOPPER_HEIGHT,
   TOPPER_PLACE,
+  TOPPER_WIDTH,
+  type GluedPart,
   type LayerRule,
   type Topper,
   type OwnDress,

@@ -61,6 +61,26 @@ const within = (min: number, max: number, unit = ' mm') => {
 };
 const place = within(TOPPER_PLACE.min, TOPPER_PLACE.max);
 
+/** What a side is called where people read it. */
+export const SIDE_NAMES: Readonly<Record<Side, string>> = { left: 'left', right: 'right', bottom: 'lower', top: 'upper' };
+const side = v.picklist(SIDES, `allowed: ${SIDES.join(', ')}`);
+/** How far glue goes in from an edge. */
+export const GLUE_DEEP = { min: 2, max: 300 } as const;
+const deep = within(GLUE_DEEP.min, GLUE_DEEP.max);
+
+/** Where a topper is glued; its sides are those of the upright outline, as it is looked at. */
+const glued = v.variant(
+  'as',
+  [
+    // along one side, so far in from it: the rest hangs free
+    v.strictObject({ as: v.literal('strip'), side, deep }),
+    // along its edge but for one side, which is left open for a tag
+    v.strictObject({ as: v.literal('pocket'), side, deep }),
+  ],
+  'allowed: strip, pocket',
+);
+export const TOPPER_WIDTH = { min: 4, max: 400 } as const;
+
 /** An outline that is glued on a face, flat or on foam. */
 const topper = v.strictObject({
   id: identifier,
@@ -74,10 +94,16 @@ const topper = v.strictObject({
   along: place,
   outline: v.pipe(v.string('allowed: text'), v.maxLength(64, 'allowed: at most 64 characters')),
   height: within(TOPPER_HEIGHT.min, TOPPER_HEIGHT.max),
+  /** drawn out to this width; as wide as its outline asks where left out */
+  width: v.optional(within(TOPPER_WIDTH.min, TOPPER_WIDTH.max)),
   /** how far it is turned to the left from standing upright on the open card, seen on its good side; radians */
   turn: v.optional(within(-Math.PI, Math.PI, ' radians')),
   /** on foam so high; glued flat where left out */
   foam: v.optional(within(0.5, MOST_FOAM)),
+  /** where its glue or foam goes; all over where left out */
+  glued: v.optional(glued),
+  /** held so that it may come off again */
+  removable: v.optional(v.literal(true, 'allowed: true, or left out')),
   stock: identifier,
 });
 
@@ -110,5 +136,6 @@ export const dressingSchema = v.strictObject({
 export type Dressing = v.InferOutput<typeof dressingSchema>;
 export type LayerRule = NonNullable<Dressing['layers']>;
 export type Topper = NonNullable<Dressing['toppers']>[number];
+export type GluedPart = NonNullable<Topper['glued']>;
 export type BandClosure = NonNullable<Dressing['closures']>[number];
 export type OwnDress = NonNullable<LayerRule['own']>[number];

@@ -1,7 +1,7 @@
 import type { Rigid } from '../linkage/rigid.js';
 import { carryFlat } from '../linkage/rigid.js';
 import type { Mm } from '../measure/units.js';
-import type { Area, Loop } from '../plane/outline.js';
+import { movedArea, type Area } from '../plane/outline.js';
 import type { Face } from '../sheet/piece.js';
 
 /** Something flat that is glued on a face of a panel and goes where the panel goes: what the pile, the scales and pictures need of it. */
@@ -19,7 +19,4 @@ export interface Worn {
 }
 
 /** Where a worn thing comes to lie in the closed card, seen along z. */
-export const lyingAt = (pose: Rigid, { area }: Worn): Area => {
-  const carried = (loop: Loop): Loop => loop.map((point) => carryFlat(pose, point));
-  return { outer: carried(area.outer), holes: area.holes.map(carried) };
-};
+export const lyingAt = (pose: Rigid, { area }: Pick<Worn, 'area'>): Area => movedArea(area, (point) => carryFlat(pose, point));

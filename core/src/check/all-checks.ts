@@ -10,6 +10,7 @@ import { equalWidths } from './equal-widths.js';
 import { ROOT } from '../card/document.js';
 import type { CheckInput, Finding, Verdict } from './finding.js';
 import { foldsFlat } from './folds-flat.js';
+import { gluedShut } from './glued-shut.js';
 import { glueClear } from './glue-clear.js';
 import { hasRoom } from './has-room.js';
 import { hasSheet } from './has-sheet.js';
@@ -56,6 +57,7 @@ const CHECKS = [
   glueClear,
   dressingPlaced,
   toppersPlaced,
+  gluedShut,
   snags,
   bandsOff,
   writable,

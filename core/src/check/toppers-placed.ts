@@ -3,9 +3,9 @@ import { visibleFaces } from '../card/visibility.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import { spoken } from '../measure/sentence.js';
 import { printAngle } from '../measure/print.js';
-import type { Mm } from '../measure/units.js';
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
-import { asArea, boxOf, type Loop } from '../plane/outline.js';
+import { asArea } from '../plane/outline.js';
+import { reach } from '../plane/reach.js';
 import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 
@@ -31,6 +31,7 @@ export const toppersPlaced: Check = (input) => {
       ...overFolds(input, topper),
       ...held(topper),
       ...onItsHead(topper),
+      ...takesNoTag(topper),
       ...(topper.shows.length > 0 ? [] : hidden(input, topper)),
       ...raisedWhereKeptClear(input, topper),
     ]),
@@ -76,15 +77,6 @@ function overFolds({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
   });
 }
 
-/** The narrower side of what overlaps: so far it must be moved. */
-function reach(loops: readonly Loop[]): Mm {
-  return loops.reduce((most, loop) => {
-    if (totalArea([loop]) < 0.01) return most;
-    const { minX, maxX, minY, maxY } = boxOf(loop);
-    return Math.max(most, Math.min(maxX - minX, maxY - minY));
-  }, 0);
-}
-
 /** Foam needs a place for its pads; what is glued flat needs most of it to lie on paper. */
 function held(placed: PlacedTopper): Verdict[] {
   if (placed.topper.foam !== undefined) {
@@ -105,6 +97,19 @@ function held(placed: PlacedTopper): Verdict[] {
       ...about(placed, 'held'),
       severity: 'warn',
       says: `Only ${Math.round(100 * share)} % of ${called(placed)} lies on paper that is free; the rest is over an opening, past an edge or on what is glued there. Move it, or make it smaller.`,
+    },
+  ];
+}
+
+/** A pocket whose glued edges meet is none. */
+function takesNoTag(placed: PlacedTopper): Verdict[] {
+  const { glued } = placed.topper;
+  if (glued?.as !== 'pocket' || placed.tag) return [];
+  return [
+    {
+      ...about(placed, 'tag'),
+      severity: 'warn',
+      says: `${called(placed)} takes no tag: its glued edges, ${spoken(glued.deep)} wide, leave no room between them. Glue less of it, or make it larger.`,
     },
   ];
 }

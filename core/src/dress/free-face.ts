@@ -1,9 +1,9 @@
 import { claimsOf } from '../card/draw.js';
 import type { Design } from '../card/join.js';
-import { carryFlat, inverse, rigidIdentity, type Rigid } from '../linkage/rigid.js';
+import { carryFlat, inverted, type Rigid } from '../linkage/rigid.js';
 import type { Mm } from '../measure/units.js';
 import { areasOf, subtract } from '../plane/boolean.js';
-import { areaContains, areaOf, asArea, type Area, type Loop } from '../plane/outline.js';
+import { areaContains, areaOf, asArea, movedArea, type Area, type Loop } from '../plane/outline.js';
 import { between, distanceToSegment, type Point } from '../plane/point.js';
 import type { Panel } from '../sheet/panels.js';
 import type { Face } from '../sheet/piece.js';
@@ -31,22 +31,13 @@ export function freeFace(design: Design, panel: Panel, face: Face): Area[] {
 function gluedOn({ linkage, panels }: Design, panel: Panel, face: Face): Area[] {
   const body = linkage.bodyOf.get(panel.id)!;
   return linkage.bonds.flatMap(({ a, b, fixed, source }): Area[] => {
-    if (a === body && source.face === face) return [carried(panels[b]!.area, inverted(fixed))];
-    if (b === body && source.partnerFace === face) return [carried(panels[a]!.area, fixed)];
+    if (a === body && source.face === face) return [movedBy(panels[b]!.area, inverted(fixed))];
+    if (b === body && source.partnerFace === face) return [movedBy(panels[a]!.area, fixed)];
     return [];
   });
 }
 
-function inverted(m: Rigid): Rigid {
-  const out = rigidIdentity();
-  inverse(out, m);
-  return out;
-}
-
-function carried({ outer, holes }: Area, by: Rigid): Area {
-  const move = (loop: Loop): Loop => loop.map((point) => carryFlat(by, point));
-  return { outer: move(outer), holes: holes.map(move) };
-}
+const movedBy = (area: Area, by: Rigid): Area => movedArea(area, (point) => carryFlat(by, point));
 
 function sliver(from: Point, to: Point): Loop {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];

@@ -5,7 +5,7 @@ import { ownOutlines } from '../card/own-outlines.js';
 import type { Worn } from '../card/worn.js';
 import { frameBetween, poseOf, type Motion } from '../linkage/motion.js';
 import type { Mm } from '../measure/units.js';
-import { areaOf, asArea, boxOf, type Area, type Loop } from '../plane/outline.js';
+import { areaOf, asArea, boxOf, movedArea, type Area, type Loop } from '../plane/outline.js';
 import { place, type Placement } from '../plane/placement.js';
 import type { Point } from '../plane/point.js';
 import { fitted, shapeNamed, SHAPES } from '../plane/shapes.js';
@@ -15,6 +15,7 @@ import { blankPiece } from '../sheet/piece.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import type { Stock } from '../supplies/stocks.js';
 import { freeFace } from './free-face.js';
+import { gluePart, tagFor, type Tag } from './glue-part.js';
 import type { Moment, SeenSide } from './layer.js';
 import { padsFor } from './pads.js';
 import { topOf } from './reading-up.js';
@@ -39,6 +40,10 @@ export interface PlacedTopper extends Worn {
   sheet: CutSheet;
   /** foam pads under it */
   pads: readonly Loop[];
+  /** what of it is glued down: the pads, where it stands on foam */
+  glue: readonly Area[];
+  /** the largest tag that it takes, where it is a pocket that takes one */
+  tag?: Tag;
   /** what of the face carries it */
   ground: readonly Area[];
   shows: readonly Moment[];
@@ -76,16 +81,18 @@ function placed(
   seen: SeenSide | undefined,
   number: string,
 ): PlacedTopper {
-  const flat = fitted(outline, topper.height);
+  const flat = fitted(outline, topper.height, topper.width);
   const { maxX: width } = boxOf(flat);
   const box = boxOf(panel.area.outer);
   const at: Point = [box.minX + topper.across, box.minY + topper.along];
   const placement = standingAt(at, { width, height: topper.height }, topper, turnOf(design, motion, panel, seen));
-  const laid = flat.map((point) => place(point, placement));
-  const area = asArea(placement.flipped ? laid.reverse() : laid);
+  const laid = (part: Area): Area => movedArea(part, (point) => place(point, placement));
+  const area = laid(asArea(flat));
   const stock = design.card.supplies.stocks.find(({ id }) => id === (design.card.pieceStocks?.[pieceOf(topper)] ?? topper.stock))!;
   const ground = freeFace(design, panel, topper.face);
-  const pads = topper.foam === undefined ? [] : padsFor(area, ground);
+  const glue = gluePart(flat, topper.glued).map(laid);
+  const pads = topper.foam === undefined ? [] : glue.flatMap((part) => padsFor(part, ground));
+  const tag = topper.glued?.as === 'pocket' ? tagFor(flat, topper.glued) : undefined;
   const foam = pads.reduce((sum, pad) => sum + areaOf(asArea(pad)), 0) * FOAM_PER_MM * (topper.foam ?? 0);
   const outlineName = nameOf(design, topper.outline);
   const name = `${number}, ${topper.name ?? outlineName}`;
@@ -104,6 +111,8 @@ function placed(
   return {
     ...{ topper, number, id: pieceOf(topper), name, outlineName, panel: panel.id, panelName: panel.name, face: topper.face },
     ...{ area, stock, part, at, placement, sheet, pads, ground },
+    glue: topper.foam === undefined ? glue : pads.map(asArea),
+    ...(tag && { tag }),
     thickness: stock.caliper + (topper.foam ?? 0) + GLUE_FILM * (topper.foam === undefined ? 1 : 2),
     weight: stock.weight + foam / areaOf(area),
     shows: seen?.shows ?? [],

@@ -88,6 +88,10 @@ export function report(evaluation: Evaluation) {
       mount: placed.topper.foam === undefined ? 'flat' : 'foam',
       thickness: placed.thickness,
       pads: placed.pads,
+      glued: placed.topper.glued ?? 'all',
+      glue: placed.glue,
+      tag: placed.tag ?? null,
+      removable: placed.topper.removable ?? false,
       shows: placed.shows,
     })),
     closures: dressed.bands.map(({ closure, number, stock, thickness, band, ways }) => ({

@@ -52,6 +52,13 @@ export function inverse(out: Rigid, m: Rigid): void {
   }
 }
 
+/** The motion that undoes another. */
+export function inverted(m: Rigid): Rigid {
+  const out = rigidIdentity();
+  inverse(out, m);
+  return out;
+}
+
 /** Where a point of a flat piece comes to lie, seen along z: for panels in the plane of the closed card. */
 export function carryFlat(m: Rigid, [x, y]: readonly [x: number, y: number]): readonly [x: number, y: number] {
   return [m[0]! * x + m[1]! * y + m[3]!, m[4]! * x + m[5]! * y + m[7]!];

@@ -1,5 +1,5 @@
 import { inSentence } from '../card/part-titles.js';
-import type { Side } from '../card/dressing.js';
+import { SIDE_NAMES, type Side } from '../card/dressing.js';
 import type { DressedLayer } from '../dress/layer.js';
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
@@ -91,8 +91,6 @@ export function layerGlue({ dressed, design, sheets }: Evaluation): BenchStep[] 
     ];
   });
 }
-
-const SIDE_NAMES: Readonly<Record<Side, string>> = { top: 'upper', bottom: 'lower', left: 'left', right: 'right' };
 
 /** “the left edge”, “the left, right and lower edges”. */
 function edgesNamed(sides: readonly Side[]): string {

@@ -1,3 +1,4 @@
+import { SIDE_NAMES } from '../card/dressing.js';
 import { inSentence } from '../card/part-titles.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import type { Evaluation } from '../evaluate.js';
@@ -37,7 +38,7 @@ export function topperGlue(evaluation: Evaluation): BenchStep[] {
   ];
 }
 
-function placed({ number, topper, outlineName, panelName, face, pads }: PlacedTopper, { design }: Evaluation): string {
+function placed({ number, topper, outlineName, panelName, face, pads, tag }: PlacedTopper, { design }: Evaluation): string {
   const { notation } = design.card;
   const say = (mm: Mm): string => sayLength(mm, notation);
   const { minX, maxX, minY, maxY } = boxOf(design.panels[design.linkage.bodyOf.get(topper.panel)!]!.area.outer);
@@ -47,5 +48,12 @@ function placed({ number, topper, outlineName, panelName, face, pads }: PlacedTo
     !across && !along ? 'in the middle' : `its middle ${across ?? 'in the middle across'} and ${along ?? 'in the middle of the height'}`;
   const turned = topper.turn ? `turned ${printAngle(Math.abs(topper.turn))} to the ${topper.turn > 0 ? 'left' : 'right'}` : 'upright';
   const mount = pads.length > 0 ? `on ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'} ${say(topper.foam!)} high` : 'glued flat';
-  return `${number}, ${topper.name ?? outlineName}, on the ${inSentence(panelName)}${face === 'down' ? ', its back' : ''}: ${where}, ${turned}; ${mount}.`;
+  const { glued } = topper;
+  const part = !glued
+    ? ''
+    : glued.as === 'strip'
+      ? `, only along its ${SIDE_NAMES[glued.side]} side, ${say(glued.deep)} wide`
+      : `, only along its edges, ${say(glued.deep)} wide, its ${SIDE_NAMES[glued.side]} side left open${tag ? `: a pocket for a tag ${say(tag.width)} wide that goes in ${say(tag.deep)}` : ''}`;
+  const loose = topper.removable ? ', with glue that lets go again' : '';
+  return `${number}, ${topper.name ?? outlineName}, on the ${inSentence(panelName)}${face === 'down' ? ', its back' : ''}: ${where}, ${turned}; ${mount}${part}${loose}.`;
 }

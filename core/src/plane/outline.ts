@@ -109,6 +109,14 @@ export function convexHull(points: readonly Point[]): Loop {
   return [...half(sorted), ...half(sorted.reverse())];
 }
 
+/** An area each point of which is carried somewhere; lines that a mirror turned round run as before again. */
+export function movedArea({ outer, holes }: Area, carry: (point: Point) => Point): Area {
+  const move = (loop: Loop): Loop => loop.map(carry);
+  const moved = { outer: move(outer), holes: holes.map(move) };
+  if (signedArea(moved.outer) > 0 === signedArea(outer) > 0) return moved;
+  return { outer: [...moved.outer].reverse(), holes: moved.holes.map((hole) => [...hole].reverse()) };
+}
+
 /** The loop seen in a mirror along the y axis, still counter-clockwise if it was. */
 export function mirrored(loop: Loop): Loop {
   return loop.map(([x, y]): Point => [-x, y]).reverse();

@@ -23,6 +23,8 @@ interface Grip {
   placed: PlacedTopper;
   path: string;
   pads: string[];
+  /** what of it is glued, where that is only a part */
+  glue: string[];
   x: number;
   y: number;
   says: string;
@@ -57,6 +59,9 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
         <svg:path class="outline" [attr.d]="grip.path" />
         @for (pad of grip.pads; track $index) {
           <svg:path class="pad" [attr.d]="pad" />
+        }
+        @for (glue of grip.glue; track $index) {
+          <svg:path class="glue" [attr.d]="glue" />
         }
         <svg:circle
           role="button"
@@ -107,6 +112,12 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
       fill: none;
       stroke: var(--ink-soft);
       stroke-width: 0.8;
+      pointer-events: none;
+    }
+    .glue {
+      fill: var(--chanterelle);
+      fill-opacity: 0.28;
+      fill-rule: evenodd;
       pointer-events: none;
     }
     circle {
@@ -169,7 +180,8 @@ export class WornOnPiece {
         const [x, y] = toScreen([placed.at[0] + shift[0], placed.at[1] + shift[1]], this.fit());
         const says = `${placed.number}, ${placed.topper.name ?? placed.outlineName}, on the ${inSentence(placed.panelName)}`;
         const pads = placed.pads.map((pad) => this.onScreen({ outer: pad, holes: [] }, shift));
-        return { placed, path: this.onScreen(placed.area, shift), pads, x, y, says };
+        const part = placed.topper.glued && placed.pads.length === 0 ? placed.glue : [];
+        return { placed, path: this.onScreen(placed.area, shift), pads, glue: part.map((area) => this.onScreen(area, shift)), x, y, says };
       });
   });
 

@@ -64,4 +64,29 @@ describe('TopperList', () => {
     expect(card).toEqual(folded);
     expect(heard).toEqual(['One more topper', 'Take away the topper: mushroom cap']);
   });
+
+  it('is glued along one side or as a pocket, whose tag is told, and all over again', async () => {
+    await press(/^Add a topper$/);
+    const list = fixture.componentInstance as unknown as { rows(): never[]; setGlue(row: never, as: string): void };
+    const glue = async (as: string): Promise<void> => {
+      list.setGlue(list.rows()[0]!, as);
+      await show(card);
+    };
+    await glue('strip');
+    expect(card.dressing!.toppers![0]!.glued).toEqual({ as: 'strip', side: 'left', deep: 13 });
+    await type('topper-1-glue-deep', '20mm');
+    expect(card.dressing!.toppers![0]!.glued).toEqual({ as: 'strip', side: 'left', deep: 20 });
+    await glue('pocket');
+    expect(element().textContent!.replace(/\s+/g, ' ')).toMatch(/Takes a tag [\d.]+ mm.* wide that goes in [\d.]+ mm/);
+    await glue('all');
+    expect(card.dressing!.toppers![0]).not.toHaveProperty('glued');
+  });
+
+  it('is drawn out to a width, and goes back to that of its outline', async () => {
+    await press(/^Add a topper$/);
+    await type('topper-1-width', '70mm');
+    expect(fixture.componentInstance.evaluation()!.dressed.toppers[0]!.sheet.width).toBeCloseTo(70, 9);
+    await press(/^as wide as its outline asks$/);
+    expect(card.dressing!.toppers![0]).not.toHaveProperty('width');
+  });
 });

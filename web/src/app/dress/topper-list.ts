@@ -1,18 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   boxOf,
+  GLUE_DEEP,
   inSentence,
   MOST_FOAM,
   MOST_TOPPERS,
   SHAPE_OPTIONS,
+  SIDE_NAMES,
+  SIDES,
   toDegrees,
   TOPPER_HEIGHT,
   TOPPER_PLACE,
+  TOPPER_WIDTH,
   withoutTopper,
   withTopper,
   withTopperChanged,
   type CardDocument,
   type Evaluation,
+  type GluedPart,
   type PlacedTopper,
   type Topper,
 } from '@diptychon/core';
@@ -34,11 +39,12 @@ interface Row {
   placed: PlacedTopper | undefined;
 }
 
-type Length = 'height' | 'across' | 'along' | 'foam';
+type Length = 'height' | 'width' | 'across' | 'along' | 'foam';
 
 /** What each length of a topper may be. */
 const LIMITS: Readonly<Record<Length, { min: number; max: number }>> = {
   height: TOPPER_HEIGHT,
+  width: TOPPER_WIDTH,
   across: TOPPER_PLACE,
   along: TOPPER_PLACE,
   foam: { min: 0.5, max: MOST_FOAM },
@@ -71,6 +77,17 @@ export class TopperList {
     { value: 'flat', label: 'glued flat' },
     { value: 'foam', label: 'on foam' },
   ];
+  protected readonly glues = [
+    { value: 'all', label: 'all over' },
+    { value: 'strip', label: 'along one side' },
+    { value: 'pocket', label: 'on three sides, a pocket' },
+  ];
+  protected readonly sides = SIDES.map((value) => ({ value, label: `${SIDE_NAMES[value]} side` }));
+  protected readonly holds = [
+    { value: 'stays', label: 'for good' },
+    { value: 'loose', label: 'so that it comes off again' },
+  ];
+  protected readonly deepLimits = GLUE_DEEP;
   protected readonly limits = LIMITS;
   protected readonly lengths = [
     { name: 'height' as const, label: 'Height' },
@@ -165,6 +182,18 @@ export class TopperList {
 
   protected setMount(row: Row, mount: string): void {
     this.set(row, { foam: mount === 'foam' ? USUAL_FOAM : undefined });
+  }
+
+  /** Glue on a part begins along the side that it had, else the left one; a pocket is open at the top. */
+  protected setGlue(row: Row, as: string): void {
+    const { glued, height } = row.topper;
+    const usual: GluedPart =
+      as === 'strip' ? { as, side: 'left', deep: Math.max(GLUE_DEEP.min, Math.round(height / 4)) } : { as: 'pocket', side: 'top', deep: 5 };
+    this.set(row, { glued: as === 'all' ? undefined : glued?.as === as ? glued : usual });
+  }
+
+  protected setGlued(row: Row, change: Partial<GluedPart>, typed?: string): void {
+    if (row.topper.glued) this.set(row, { glued: { ...row.topper.glued, ...change } as GluedPart }, typed);
   }
 
   protected take(row: Row): void {
