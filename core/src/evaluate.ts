@@ -76,7 +76,7 @@ export function closeUp({ design: drawn, motion }: Moved): Closed {
   const worn = dress(drawn, pressed, { stack });
   const design = drawn.card.dressing ? wearing(drawn, worn) : drawn;
   const closed = closeCard(design, pressed, stack);
-  const dressed = wrapped(worn, design, closed);
+  const dressed = wrapped(worn, design, pressed, closed);
   const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
   const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
   return { design, motion, closed, dressed, sheets: design.pieces.map((piece) => cutSheet(piece, eases)) };

@@ -17,6 +17,7 @@ import { hasSheet } from './has-sheet.js';
 import { layersOnBlocks } from './layers-on-blocks.js';
 import { meets } from './meets.js';
 import { neverGoesPast } from './never-past.js';
+import { opensInOrder } from './opens-in-order.js';
 import { paperTaken } from './paper-taken.js';
 import { reservedClear } from './reserved-clear.js';
 import { rises } from './rises.js';
@@ -60,6 +61,7 @@ const CHECKS = [
   gluedShut,
   snags,
   bandsOff,
+  opensInOrder,
   writable,
 ] as const;
 const WEIGHT = { fail: 0, warn: 1, pass: 2 } as const;

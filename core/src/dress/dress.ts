@@ -1,9 +1,10 @@
 import type { ClosedCard } from '../card/closed-card.js';
 import type { Design } from '../card/join.js';
-import type { Motion } from '../linkage/motion.js';
+import { poseOf, type Motion } from '../linkage/motion.js';
 import { bandPiece, bandsOf, bandStock, type PlacedBand } from './bands.js';
 import type { Layers, SeenSide } from './layer.js';
 import { layersOf } from './layers.js';
+import { openingOrder, type FlapOrder } from './opening-order.js';
 import { seenSides } from './seen-sides.js';
 import { toppersOf, type LostTopper, type PlacedTopper } from './toppers.js';
 
@@ -16,9 +17,11 @@ export interface Dressed extends Layers {
   lost: readonly LostTopper[];
   /** round the closed card, with all that it wears */
   bands: readonly PlacedBand[];
+  /** flaps whose toppers reach over one another */
+  order: readonly FlapOrder[];
 }
 
-export const NOTHING_WORN: Dressed = { sides: [], layers: [], bare: [], toppers: [], lost: [], bands: [] };
+export const NOTHING_WORN: Dressed = { sides: [], layers: [], bare: [], toppers: [], lost: [], bands: [], order: [] };
 
 /** What a card wears, worked out from how it moves and lies bare. */
 export function dress(design: Design, motion: Motion, closed: Pick<ClosedCard, 'stack'>): Dressed {
@@ -36,7 +39,9 @@ export function wearing(design: Design, { layers, toppers }: Dressed): Design {
   return { ...design, stocks: { ...design.stocks, pieces }, worn };
 }
 
-/** What is wrapped round the dressed card once it lies closed. */
-export function wrapped(dressed: Dressed, design: Design, closed: ClosedCard): Dressed {
-  return design.card.dressing?.closures?.length ? { ...dressed, bands: bandsOf(design, closed) } : dressed;
+/** What can be told only of the dressed card as it lies closed: how its flaps open, and what is wrapped round it. */
+export function wrapped(dressed: Dressed, design: Design, motion: Motion, closed: ClosedCard): Dressed {
+  if (!design.card.dressing) return dressed;
+  const order = openingOrder(design, poseOf(motion, motion.frames[0]!), closed.stack, dressed);
+  return { ...dressed, bands: bandsOf(design, closed), order };
 }

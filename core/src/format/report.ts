@@ -109,6 +109,7 @@ export function report(evaluation: Evaluation) {
       slip: band.slip,
       slidesOff: ways.map(({ toward, free, over }) => ({ toward, free, over })),
     })),
+    openingOrder: dressed.order.map(({ panels, order, first, over }) => ({ panels, order, first: first ?? null, over })),
     envelope: envelopeRecord(evaluation),
     bare: dressed.bare.map(({ panel, face, why }) => ({ panel, face, why })),
     measures: measures.map(({ owner, name, label, value, unit, because }) => ({

@@ -1,3 +1,4 @@
+import { orderSaid } from '../check/opens-in-order.js';
 import { postedCard } from '../dress/posted-card.js';
 import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
 import { sayInWords, told } from '../measure/sentence.js';
@@ -89,7 +90,7 @@ function dryFit({ design }: Evaluation): BenchStep {
 }
 
 function test(evaluation: Evaluation): BenchStep {
-  const { design, resting } = evaluation;
+  const { design, resting, dressed } = evaluation;
   const readings = design.tracked.map((tracked) => {
     const value = readTracked(evaluation, tracked, resting);
     return `${tracked.label}: ${tracked.kind === 'angle' ? `${toDegrees(value).toFixed(0)}°` : sayLength(value, design.card.notation)}`;
@@ -99,6 +100,7 @@ function test(evaluation: Evaluation): BenchStep {
     kind: 'test',
     title: 'Open and close it, slowly',
     says: [
+      ...dressed.order.map((order) => told(orderSaid(order, design), design.card.notation)),
       'Look from the side: does anything catch, gape, lean the wrong way or stick out?',
       ...design.words.settingUp,
       readings.length > 0
