@@ -4,6 +4,7 @@ import { join, type Design } from './card/join.js';
 import { standingOf, type Standing } from './card/standing.js';
 import { boardOf, envelopeOf, type CardDocument } from './card/document.js';
 import { dress, wearing, wrapped, type Dressed } from './dress/dress.js';
+import { withSlits } from './dress/ribbons.js';
 import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding, Fix } from './check/finding.js';
 import type { Pose } from './linkage/kinematics.js';
@@ -79,7 +80,7 @@ export function closeUp({ design: drawn, motion }: Moved): Closed {
   const dressed = wrapped(worn, design, pressed, closed);
   const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
   const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
-  return { design, motion, closed, dressed, sheets: design.pieces.map((piece) => cutSheet(piece, eases)) };
+  return { design, motion, closed, dressed, sheets: design.pieces.map((piece) => withSlits(cutSheet(piece, eases), dressed.ribbons)) };
 }
 
 /** What the checks read of a closed card: how it stands, and what the maker has. */

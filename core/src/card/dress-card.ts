@@ -2,7 +2,16 @@ import type { Mm } from '../measure/units.js';
 import type { Stock } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { withOwnSupplies, type CardDocument } from './document.js';
-import { MOST_CLOSURES, MOST_TOPPERS, type BandClosure, type Dressing, type LayerRule, type OwnDress, type Topper } from './dressing.js';
+import {
+  MOST_CLOSURES,
+  MOST_TOPPERS,
+  type Closure,
+  type Dressing,
+  type LayerRule,
+  type OwnDress,
+  type OwnEnvelope,
+  type Topper,
+} from './dressing.js';
 
 /** The habit of the craft: an eighth of an inch, or 3 mm, a side. */
 export const usualBorder = ({ marks }: Pick<CardDocument, 'marks'>): Mm => (marks === 'inch' ? 3.175 : 3);
@@ -53,18 +62,15 @@ export const ownDressOf = (card: Pick<CardDocument, 'dressing'>, face: Pick<OwnD
 export function withTopper(card: CardDocument, given: Omit<Topper, 'id'>, workshop: Workshop): CardDocument {
   const toppers = card.dressing?.toppers ?? [];
   if (toppers.length >= MOST_TOPPERS) throw new RangeError(`a card carries at most ${MOST_TOPPERS} toppers`);
-  const taken = new Set(toppers.map(({ id }) => id));
-  const id = Array.from({ length: toppers.length + 1 }, (_, i) => `topper-${i + 1}`).find((name) => !taken.has(name))!;
-  return withOwnSupplies({ ...card, dressing: { ...card.dressing, toppers: [...toppers, { id, ...given }] } }, workshop);
+  return withOwnSupplies(
+    { ...card, dressing: { ...card.dressing, toppers: [...toppers, { id: nextId(toppers, 'topper'), ...given }] } },
+    workshop,
+  );
 }
 
 /** A card one topper of which is changed; what is given as undefined is left out of it. */
 export function withTopperChanged(card: CardDocument, id: string, change: Partial<Topper>, workshop: Workshop): CardDocument {
-  const toppers = (card.dressing?.toppers ?? []).map((topper) => {
-    if (topper.id !== id) return topper;
-    const entries = Object.entries({ ...topper, ...change }).filter(([, value]) => value !== undefined);
-    return Object.fromEntries(entries) as Topper;
-  });
+  const toppers = (card.dressing?.toppers ?? []).map((topper) => (topper.id === id ? changed(topper, change) : topper));
   return withOwnSupplies({ ...card, dressing: { ...card.dressing, toppers } }, workshop);
 }
 
@@ -72,24 +78,50 @@ export function withTopperChanged(card: CardDocument, id: string, change: Partia
 export const withoutTopper = (card: CardDocument, id: string): CardDocument =>
   pruned(card, { ...card.dressing, toppers: (card.dressing?.toppers ?? []).filter((topper) => topper.id !== id) });
 
-/** A card closed with one band more. @throws RangeError when it has as many closures as it may */
-export function withBand(card: CardDocument, given: Omit<BandClosure, 'id' | 'kind'>, workshop: Workshop): CardDocument {
+type Given<C extends Closure> = C extends Closure ? Omit<C, 'id'> : never;
+
+/** A card closed with one thing more. @throws RangeError when it has as many closures as it may */
+export function withClosure(card: CardDocument, given: Given<Closure>, workshop: Workshop): CardDocument {
   const closures = card.dressing?.closures ?? [];
   if (closures.length >= MOST_CLOSURES) throw new RangeError(`a card is closed with at most ${MOST_CLOSURES} things`);
-  const taken = new Set(closures.map(({ id }) => id));
-  const id = Array.from({ length: closures.length + 1 }, (_, i) => `band-${i + 1}`).find((name) => !taken.has(name))!;
-  return withOwnSupplies({ ...card, dressing: { ...card.dressing, closures: [...closures, { id, kind: 'band', ...given }] } }, workshop);
+  return withOwnSupplies(
+    { ...card, dressing: { ...card.dressing, closures: [...closures, { id: nextId(closures, given.kind), ...given } as Closure] } },
+    workshop,
+  );
 }
 
-/** A card one band of which is changed. */
-export function withBandChanged(card: CardDocument, id: string, change: Partial<BandClosure>, workshop: Workshop): CardDocument {
-  const closures = (card.dressing?.closures ?? []).map((closure) => (closure.id === id ? { ...closure, ...change } : closure));
+/** The first free id of a kind among some entries: `band-1`, `band-2` … */
+export const nextId = (entries: readonly { id: string }[], kind: string): string => {
+  const taken = new Set(entries.map(({ id }) => id));
+  return Array.from({ length: entries.length + 1 }, (_, i) => `${kind}-${i + 1}`).find((name) => !taken.has(name))!;
+};
+
+/** A card one closure of which is changed; what is given as undefined is left out of it. */
+export function withClosureChanged<C extends Closure>(
+  card: CardDocument,
+  id: string,
+  change: Partial<C>,
+  workshop: Workshop,
+): CardDocument {
+  const closures = (card.dressing?.closures ?? []).map((closure) =>
+    closure.id === id ? changed(closure, change as Partial<Closure>) : closure,
+  );
   return withOwnSupplies({ ...card, dressing: { ...card.dressing, closures } }, workshop);
 }
 
-/** A card without one of its bands. */
-export const withoutBand = (card: CardDocument, id: string): CardDocument =>
+const changed = <T extends object>(entry: T, change: Partial<T>): T =>
+  Object.fromEntries(Object.entries({ ...entry, ...change }).filter(([, value]) => value !== undefined)) as T;
+
+/** A card without one of its closures. */
+export const withoutClosure = (card: CardDocument, id: string): CardDocument =>
   pruned(card, { ...card.dressing, closures: (card.dressing?.closures ?? []).filter((closure) => closure.id !== id) });
+
+/** A card with an envelope of its own to be folded, or without one; what is given as undefined is left out of it. */
+export function withOwnEnvelope(card: CardDocument, change: Partial<OwnEnvelope> | undefined, workshop: Workshop): CardDocument {
+  if (change === undefined) return pruned(card, { ...card.dressing, envelope: undefined });
+  const envelope = changed<OwnEnvelope>(card.dressing?.envelope ?? { stock: layerStock(card, workshop) }, change);
+  return withOwnSupplies({ ...card, dressing: { ...card.dressing, envelope } }, workshop);
+}
 
 /** What is empty of a dressing is left out, and all of it with the last; so are copies of supplies that nothing uses any more. */
 function pruned({ dressing: _, ...plain }: CardDocument, dressing: { [K in keyof Dressing]?: Dressing[K] | undefined }): CardDocument {

@@ -116,7 +116,7 @@ export const BAND_PLACE = { min: 0, max: 600 } as const;
 /** A strip wrapped round the closed card and joined to itself, so that it slides off. */
 const band = v.strictObject({
   id: identifier,
-  kind: v.picklist(['band'], 'allowed: band'),
+  kind: v.literal('band', 'allowed: band'),
   /** what it goes round: the measure across the fold, or that along it */
   around: v.picklist(['across', 'along'], 'allowed: across, along'),
   wide: within(BAND_WIDTH.min, BAND_WIDTH.max),
@@ -127,15 +127,83 @@ const band = v.strictObject({
   stock: identifier,
 });
 
+/** Discs as they are bought. */
+export const DISC = { min: 3, max: 25 } as const;
+export const DISC_THICK = { min: 0.5, max: 5 } as const;
+
+/** A disc sunk into blank layers on a face; the second lies where this one comes to lie when the card is closed. */
+const magnet = v.strictObject({
+  id: identifier,
+  kind: v.literal('magnet', 'allowed: magnet'),
+  panel: v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters')),
+  face: v.picklist(['up', 'down'], 'allowed: up, down'),
+  /** its middle, from the left and the lower end of the panel as drawn on its piece, upper face toward you */
+  across: place,
+  along: place,
+  disc: within(DISC.min, DISC.max),
+  thick: within(DISC_THICK.min, DISC_THICK.max),
+  /** the blank layers cover the whole face, so that nothing stands out; else a patch round the disc */
+  whole: v.optional(v.literal(true, 'allowed: true, or left out')),
+  /** what the blank layers, and a cover where one is needed, are cut from */
+  stock: identifier,
+});
+
+export const RIBBON_WIDTH = { min: 3, max: 60 } as const;
+export const RIBBON_LOOP = { min: 0, max: 200 } as const;
+export const RIBBON_END = { min: 30, max: 500 } as const;
+
+/** A ribbon tied round the closed card, or out of two slits in its fold. */
+const ribbon = v.strictObject({
+  id: identifier,
+  kind: v.literal('ribbon', 'allowed: ribbon'),
+  way: v.picklist(['round', 'slits'], 'allowed: round, slits'),
+  around: v.picklist(['across', 'along'], 'allowed: across, along'),
+  wide: within(RIBBON_WIDTH.min, RIBBON_WIDTH.max),
+  /** its middle, as of a band */
+  at: within(BAND_PLACE.min, BAND_PLACE.max),
+  /** how high each loop of its bow stands; a plain knot where it is 0 */
+  loop: within(RIBBON_LOOP.min, RIBBON_LOOP.max),
+  end: within(RIBBON_END.min, RIBBON_END.max),
+});
+
+export const ENVELOPE_EASE_LIMITS = { min: 0, max: 30 } as const;
+export const FLAP_OVERLAP_LIMITS = { min: 4, max: 60 } as const;
+
+/** An envelope of its own for the card, folded from a square. */
+const foldedEnvelope = v.strictObject({
+  stock: identifier,
+  /** glued inside: what shows when it is opened */
+  liner: v.optional(identifier),
+  ease: v.optional(within(ENVELOPE_EASE_LIMITS.min, ENVELOPE_EASE_LIMITS.max)),
+  overlap: v.optional(within(FLAP_OVERLAP_LIMITS.min, FLAP_OVERLAP_LIMITS.max)),
+});
+
 export const dressingSchema = v.strictObject({
   layers: v.optional(layers),
   toppers: v.optional(v.pipe(v.array(topper), v.maxLength(MOST_TOPPERS, `allowed: at most ${MOST_TOPPERS} toppers`))),
-  closures: v.optional(v.pipe(v.array(band), v.maxLength(MOST_CLOSURES, `allowed: at most ${MOST_CLOSURES} closures`))),
+  closures: v.optional(
+    v.pipe(
+      v.array(v.variant('kind', [band, magnet, ribbon], 'allowed: band, magnet, ribbon')),
+      v.maxLength(MOST_CLOSURES, `allowed: at most ${MOST_CLOSURES} closures`),
+    ),
+  ),
+  envelope: v.optional(foldedEnvelope),
 });
 
 export type Dressing = v.InferOutput<typeof dressingSchema>;
 export type LayerRule = NonNullable<Dressing['layers']>;
 export type Topper = NonNullable<Dressing['toppers']>[number];
 export type GluedPart = NonNullable<Topper['glued']>;
-export type BandClosure = NonNullable<Dressing['closures']>[number];
+export type Closure = NonNullable<Dressing['closures']>[number];
+export type BandClosure = Extract<Closure, { kind: 'band' }>;
+export type MagnetClosure = Extract<Closure, { kind: 'magnet' }>;
+export type RibbonClosure = Extract<Closure, { kind: 'ribbon' }>;
+export type OwnEnvelope = NonNullable<Dressing['envelope']>;
 export type OwnDress = NonNullable<LayerRule['own']>[number];
+
+/** The closures of one kind, in their order. */
+export const closuresOf = <K extends Closure['kind']>(
+  dressing: Pick<Dressing, 'closures'> | undefined,
+  kind: K,
+): Extract<Closure, { kind: K }>[] =>
+  (dressing?.closures ?? []).filter((closure): closure is Extract<Closure, { kind: K }> => closure.kind === kind);

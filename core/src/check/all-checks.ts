@@ -15,11 +15,13 @@ import { glueClear } from './glue-clear.js';
 import { hasRoom } from './has-room.js';
 import { hasSheet } from './has-sheet.js';
 import { layersOnBlocks } from './layers-on-blocks.js';
+import { magnetsHold } from './magnets-hold.js';
 import { meets } from './meets.js';
 import { neverGoesPast } from './never-past.js';
 import { opensInOrder } from './opens-in-order.js';
 import { paperTaken } from './paper-taken.js';
 import { reservedClear } from './reserved-clear.js';
+import { ribbonsTie } from './ribbons-tie.js';
 import { rises } from './rises.js';
 import { scoreable } from './scoreable.js';
 import { slotFits } from './slot-fits.js';
@@ -59,8 +61,10 @@ const CHECKS = [
   dressingPlaced,
   toppersPlaced,
   gluedShut,
+  magnetsHold,
   snags,
   bandsOff,
+  ribbonsTie,
   opensInOrder,
   writable,
 ] as const;

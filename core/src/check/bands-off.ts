@@ -1,9 +1,10 @@
+import { closuresOf } from '../card/dressing.js';
 import { spoken } from '../measure/sentence.js';
 import type { Check, Verdict } from './finding.js';
 
 /** Does every band slide off, at least one way? */
 export const bandsOff: Check = ({ card, dressed }) => {
-  const missing = (card.dressing?.closures ?? []).filter(({ id }) => !dressed.bands.some(({ closure }) => closure.id === id));
+  const missing = closuresOf(card.dressing, 'band').filter(({ id }) => !dressed.bands.some(({ closure }) => closure.id === id));
   return [
     ...missing.map(({ id }): Verdict => ({
       id: `opens/${id}`,

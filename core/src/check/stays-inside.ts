@@ -97,6 +97,15 @@ function envelopeFinding({ card, closed, dressed, envelope, workshop }: CheckInp
     ? `Of my envelopes ${closest.name} fits best.`
     : `None of my envelopes takes it: ${foldAnEnvelope({ width, height, thickness })}.`;
   const id = 'stays-inside/envelope';
+  if (!envelope && dressed.envelope) {
+    const [shorter, longer] = dressed.envelope.made.pocket;
+    return {
+      id,
+      check: 'stays-inside',
+      severity: 'pass',
+      says: `The envelope that is folded for it takes it: ${spoken(longer)} × ${spoken(shorter)} inside.`,
+    };
+  }
   // Without a chosen one, a card that only has to fit an envelope fits if any does.
   if (!envelope) return { id, check: 'stays-inside', severity: closest || card.within !== 'envelope' ? 'pass' : 'warn', says: hint };
   const ease = easeIn(width, height, thickness, envelope);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { withBand, withBandChanged, withoutBand, withTopper } from '../card/dress-card.js';
+import { withClosure, withClosureChanged, withoutClosure, withTopper } from '../card/dress-card.js';
 import type { CardDocument } from '../card/document.js';
 import { postedCard } from './posted-card.js';
 import { benchSteps } from '../plan/bench-steps.js';
@@ -10,7 +10,7 @@ import { cardOn, evaluated, finding, stockById } from '../testing/evaluated.js';
 /** A card of 100 × 140 mm closed: two leaves of 0.31 mm. */
 const folded = cardOn('folded-card', { depth: 100, length: 140 });
 const banded = (card: CardDocument = folded, around: 'across' | 'along' = 'across', at = 70): CardDocument =>
-  withBand(card, { around, wide: 30, at, stock: 'light-card-160' }, METRIC_WORKSHOP);
+  withClosure(card, { kind: 'band', around, wide: 30, at, stock: 'light-card-160' }, METRIC_WORKSHOP);
 /** A block on the front of the closed card, its middle so far up. */
 const block = (card: CardDocument, along: number): CardDocument =>
   withTopper(
@@ -46,7 +46,7 @@ describe('a band round a card', () => {
       /cannot slide off: toward the lower end .* 3\.\d+ mm thicker or wider, toward the upper end .* and it has 1 mm to slip/,
     );
     // With as much to slip it comes off: the root of the matter is its length.
-    const looser = withBandChanged(banded(block(block(folded, 115), 25)), 'band-1', { slip: 4 }, METRIC_WORKSHOP);
+    const looser = withClosureChanged(banded(block(block(folded, 115), 25)), 'band-1', { slip: 4 }, METRIC_WORKSHOP);
     expect(finding(evaluated(looser), 'opens/band-1').severity).toBe('pass');
   });
 
@@ -70,7 +70,7 @@ describe('a band round a card', () => {
     const beside = evaluated(banded(folded, 'across', 400));
     expect(beside.dressed.bands).toEqual([]);
     expect(finding(beside, 'opens/band-1').severity).toBe('warn');
-    expect(withoutBand(banded(), 'band-1')).toEqual(folded);
+    expect(withoutClosure(banded(), 'band-1')).toEqual(folded);
   });
 
   it('is cut, scored and wrapped round in the steps, and stands in the list of materials', () => {

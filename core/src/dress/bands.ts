@@ -1,16 +1,14 @@
 import type { ClosedCard } from '../card/closed-card.js';
 import { ROOT } from '../card/document.js';
-import type { BandClosure } from '../card/dressing.js';
+import { closuresOf, type BandClosure } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
-import type { Slab } from '../card/pile.js';
-import { thickestPlace } from '../card/thickest-place.js';
 import type { Mm } from '../measure/units.js';
-import { areasOf, intersect } from '../plane/boolean.js';
-import { asArea, boxOf, rectangle, type Box } from '../plane/outline.js';
+import { rectangle, type Box } from '../plane/outline.js';
 import { cutSheet, type CutSheet } from '../sheet/cut-sheet.js';
 import { blankPiece } from '../sheet/piece.js';
 import type { Stock } from '../supplies/stocks.js';
 import { bandRound, type Band } from './band.js';
+import { under } from './strip-under.js';
 
 /** One of the two ways in which a band slides off, and what is in it. */
 export interface WayOff {
@@ -44,8 +42,7 @@ export const bandStock = ({ card }: Pick<Design, 'card'>, { stock }: BandClosure
 
 /** The bands of a closed card, with what it wears. One that lies beside the card is left out. */
 export function bandsOf(design: Design, closed: ClosedCard): PlacedBand[] {
-  const closures = design.card.dressing?.closures ?? [];
-  return closures.flatMap((closure, i): PlacedBand[] => {
+  return closuresOf(design.card.dressing, 'band').flatMap((closure, i): PlacedBand[] => {
     const found = bandOn(design, closed, closure, `B${i + 1}`);
     return found ? [found] : [];
   });
@@ -76,21 +73,6 @@ function bandOn(design: Design, { box, pile }: ClosedCard, closure: BandClosure,
     ways: [way(before, low, from), way(after, to, high)],
     sheet: bandSheet(closure, number, band),
   };
-}
-
-/** How thick and how wide the closed card is within a strip of it. */
-function under(design: Design, pile: readonly Slab[], strip: Box, round: boolean): { thickness: Mm; wide: Mm } {
-  const { minX, maxX, minY, maxY } = strip;
-  if (maxX - minX < 1e-6 || maxY - minY < 1e-6) return { thickness: 0, wide: 0 };
-  const window = asArea(rectangle(minX, minY, maxX - minX, maxY - minY));
-  const clipped = pile.flatMap((slab): Slab[] => {
-    const { box } = slab;
-    if (box.maxX <= minX || box.minX >= maxX || box.maxY <= minY || box.minY >= maxY) return [];
-    return areasOf(intersect([slab.area], [window])).map((area) => ({ ...slab, area, box: boxOf(area.outer) }));
-  });
-  if (clipped.length === 0) return { thickness: 0, wide: 0 };
-  const all = boxOf(clipped.flatMap(({ area }) => area.outer));
-  return { thickness: thickestPlace(design, clipped).thickness, wide: round ? all.maxX - all.minX : all.maxY - all.minY };
 }
 
 /** The strip, its inside toward you: it is folded toward you at every edge of the card. */

@@ -1,10 +1,16 @@
 import type { ClosedCard } from '../card/closed-card.js';
+import { closuresOf } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
 import { poseOf, type Motion } from '../linkage/motion.js';
+import type { Stock } from '../supplies/stocks.js';
 import { bandPiece, bandsOf, bandStock, type PlacedBand } from './bands.js';
+import { ENVELOPE_PIECE, foldedEnvelope, LINER_PIECE, type FoldedEnvelope } from './folded-envelope.js';
 import type { Layers, SeenSide } from './layer.js';
 import { layersOf } from './layers.js';
+import { magnetsOf, type PlacedMagnet } from './magnets.js';
 import { openingOrder, type FlapOrder } from './opening-order.js';
+import { postedCard } from './posted-card.js';
+import { ribbonsOf, type PlacedRibbon } from './ribbons.js';
 import { seenSides } from './seen-sides.js';
 import { toppersOf, type LostTopper, type PlacedTopper } from './toppers.js';
 
@@ -15,33 +21,68 @@ export interface Dressed extends Layers {
   toppers: readonly PlacedTopper[];
   /** toppers that are kept in the card, but have no place now */
   lost: readonly LostTopper[];
+  magnets: readonly PlacedMagnet[];
   /** round the closed card, with all that it wears */
   bands: readonly PlacedBand[];
+  ribbons: readonly PlacedRibbon[];
   /** flaps whose toppers reach over one another */
   order: readonly FlapOrder[];
+  /** what it is sent in, where the maker folds it */
+  envelope?: FoldedEnvelope;
 }
 
-export const NOTHING_WORN: Dressed = { sides: [], layers: [], bare: [], toppers: [], lost: [], bands: [], order: [] };
+export const NOTHING_WORN: Dressed = {
+  sides: [],
+  layers: [],
+  bare: [],
+  toppers: [],
+  lost: [],
+  magnets: [],
+  bands: [],
+  ribbons: [],
+  order: [],
+};
 
 /** What a card wears, worked out from how it moves and lies bare. */
 export function dress(design: Design, motion: Motion, closed: Pick<ClosedCard, 'stack'>): Dressed {
   const { dressing } = design.card;
-  if (!dressing?.layers && !dressing?.toppers?.length) return NOTHING_WORN;
+  if (!dressing?.layers && !dressing?.toppers?.length && closuresOf(dressing, 'magnet').length === 0) return NOTHING_WORN;
   const sides = seenSides(design, motion, closed);
-  return { ...NOTHING_WORN, sides, ...layersOf(design, sides), ...toppersOf(design, motion, sides) };
+  const worn = { ...layersOf(design, sides), ...toppersOf(design, motion, sides) };
+  return { ...NOTHING_WORN, sides, ...worn, magnets: magnetsOf(design, motion, closed.stack, worn) };
 }
 
-/** A design that wears it: it counts in the pile, on the scales, and as pieces of a stock. Toppers lie on the layers. */
-export function wearing(design: Design, { layers, toppers }: Dressed): Design {
-  const worn = [...layers, ...toppers];
-  const bands = (design.card.dressing?.closures ?? []).map((closure) => [bandPiece(closure), bandStock(design, closure)] as const);
-  const pieces = { ...design.stocks.pieces, ...Object.fromEntries([...worn.map(({ id, stock }) => [id, stock] as const), ...bands]) };
+/**
+ * A design that wears it: it counts in the pile, on the scales, and as pieces of a stock. Blank layers lie under the layers,
+ * covers over them, toppers on all.
+ */
+export function wearing(design: Design, { layers, toppers, magnets }: Dressed): Design {
+  const worn = [...magnets.flatMap(({ blanks }) => blanks), ...layers, ...magnets.flatMap(({ covers }) => covers), ...toppers];
+  const pieces = {
+    ...design.stocks.pieces,
+    ...Object.fromEntries([
+      ...[...layers, ...toppers].map(({ id, stock }) => [id, stock] as const),
+      ...magnets.flatMap(({ sheets, stock }) => sheets.map(({ piece }) => [piece.id, stock] as const)),
+      ...envelopeStocks(design),
+      ...closuresOf(design.card.dressing, 'band').map((closure) => [bandPiece(closure), bandStock(design, closure)] as const),
+    ]),
+  };
   return { ...design, stocks: { ...design.stocks, pieces }, worn };
+}
+
+/** What the pieces of its own envelope are cut from. */
+function envelopeStocks({ card }: Design): (readonly [string, Stock])[] {
+  const { stock, liner } = card.dressing?.envelope ?? {};
+  const of = (piece: string, id: string | undefined) =>
+    card.supplies.stocks.filter((entry) => entry.id === id).map((entry) => [piece, entry] as const);
+  return [...of(ENVELOPE_PIECE, stock), ...of(LINER_PIECE, liner)];
 }
 
 /** What can be told only of the dressed card as it lies closed: how its flaps open, and what is wrapped round it. */
 export function wrapped(dressed: Dressed, design: Design, motion: Motion, closed: ClosedCard): Dressed {
   if (!design.card.dressing) return dressed;
   const order = openingOrder(design, poseOf(motion, motion.frames[0]!), closed.stack, dressed);
-  return { ...dressed, bands: bandsOf(design, closed), order };
+  const round = { bands: bandsOf(design, closed), ribbons: ribbonsOf(design, motion, closed) };
+  const envelope = foldedEnvelope(design, postedCard(closed, round));
+  return { ...dressed, ...round, order, ...(envelope && { envelope }) };
 }

@@ -1,17 +1,34 @@
 import type { ClosedCard } from '../card/closed-card.js';
 import type { Dressed } from './dress.js';
+import { KNOT_HIGH, RIBBON_THICK } from './ribbon.js';
 import type { PostedCard } from './square-envelope.js';
 
 /** Sheets of a band over its card at its thickest place: one in front, one behind, and the end lapped over. */
 const BAND_SHEETS = 3;
 
-/** A closed card as it goes into an envelope: with all that sticks out, and with the bands round it. */
-export function postedCard({ box, thickest }: Pick<ClosedCard, 'box' | 'thickest'>, { bands }: Pick<Dressed, 'bands'>): PostedCard {
-  const around = (way: 'across' | 'along'): number =>
-    bands.reduce((most, { closure, stock }) => (closure.around === way ? Math.max(most, 2 * stock.caliper) : most), 0);
+/** A closed card as it goes into an envelope: with all that sticks out, and with the bands and ribbons round it. */
+export function postedCard(
+  { box, thickest }: Pick<ClosedCard, 'box' | 'thickest'>,
+  { bands, ribbons }: Pick<Dressed, 'bands' | 'ribbons'>,
+): PostedCard {
+  const round = [
+    ...bands.map(({ closure, stock, thickness }) => ({
+      around: closure.around,
+      sheet: stock.caliper,
+      high: thickness + BAND_SHEETS * stock.caliper,
+    })),
+    // A ribbon is a sheet in front, a sheet behind, and its knot on top.
+    ...ribbons.map(({ closure, thickness }) => ({
+      around: closure.way === 'slits' ? ('across' as const) : closure.around,
+      sheet: RIBBON_THICK,
+      high: thickness + 2 * RIBBON_THICK + KNOT_HIGH,
+    })),
+  ];
+  const edges = (way: 'across' | 'along'): number =>
+    round.reduce((most, { around, sheet }) => (around === way ? Math.max(most, 2 * sheet) : most), 0);
   return {
-    width: box.maxX - box.minX + around('across'),
-    height: box.maxY - box.minY + around('along'),
-    thickness: bands.reduce((most, band) => Math.max(most, band.thickness + BAND_SHEETS * band.stock.caliper), thickest.thickness),
+    width: box.maxX - box.minX + edges('across'),
+    height: box.maxY - box.minY + edges('along'),
+    thickness: round.reduce((most, { high }) => Math.max(most, high), thickest.thickness),
   };
 }

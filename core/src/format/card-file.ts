@@ -143,7 +143,13 @@ function missingSupplies(card: CardDocument): FileProblem[] {
     ...Object.entries(card.pieceStocks ?? {}).flatMap(([piece, id]) => missing(`pieceStocks.${piece}`, id, supplies.stocks, 'stocks')),
     ...(card.dressing?.layers === undefined ? [] : missing('dressing.layers.stock', card.dressing.layers.stock, supplies.stocks, 'stocks')),
     ...(card.dressing?.toppers ?? []).flatMap(({ stock }, i) => missing(`dressing.toppers.${i}.stock`, stock, supplies.stocks, 'stocks')),
-    ...(card.dressing?.closures ?? []).flatMap(({ stock }, i) => missing(`dressing.closures.${i}.stock`, stock, supplies.stocks, 'stocks')),
+    ...(card.dressing?.closures ?? []).flatMap((closure, i) =>
+      'stock' in closure ? missing(`dressing.closures.${i}.stock`, closure.stock, supplies.stocks, 'stocks') : [],
+    ),
+    ...(['stock', 'liner'] as const).flatMap((what) => {
+      const id = card.dressing?.envelope?.[what];
+      return id === undefined ? [] : missing(`dressing.envelope.${what}`, id, supplies.stocks, 'stocks');
+    }),
     ...missing('board', card.board, supplies.boards, 'boards'),
     ...(card.envelope === undefined ? [] : missing('envelope', card.envelope, supplies.envelopes, 'envelopes')),
   ];

@@ -94,21 +94,7 @@ export function report(evaluation: Evaluation) {
       removable: placed.topper.removable ?? false,
       shows: placed.shows,
     })),
-    closures: dressed.bands.map(({ closure, number, stock, thickness, band, ways }) => ({
-      id: closure.id,
-      number,
-      kind: closure.kind,
-      around: closure.around,
-      wide: closure.wide,
-      at: closure.at,
-      stock: stock.id,
-      thickness,
-      length: band.length,
-      folds: band.folds,
-      overlap: band.overlap,
-      slip: band.slip,
-      slidesOff: ways.map(({ toward, free, over }) => ({ toward, free, over })),
-    })),
+    closures: closuresRecord(dressed),
     openingOrder: dressed.order.map(({ panels, order, first, over }) => ({ panels, order, first: first ?? null, over })),
     envelope: envelopeRecord(evaluation),
     bare: dressed.bare.map(({ panel, face, why }) => ({ panel, face, why })),
@@ -174,5 +160,50 @@ function envelopeRecord({ design, closed, dressed }: Evaluation) {
     spare: chosen ? easeIn(posted.width, posted.height, posted.thickness, chosen) : null,
     square,
     firstFold,
+    // As it is folded for this card, every place on a mark of the ruler.
+    folded: dressed.envelope
+      ? { ...dressed.envelope.made, stock: dressed.envelope.stock.id, liner: dressed.envelope.liner?.stock.id ?? null }
+      : null,
   };
+}
+
+/** Everything that keeps the closed card closed; places and lengths as elsewhere. */
+function closuresRecord({ bands, magnets, ribbons }: Evaluation['dressed']) {
+  const disc = ({ panel, face, at, blanks, coveredBy, fromEdge }: (typeof magnets)[number]['first']) => ({
+    ...{ panel, face, at, blanks, fromEdge },
+    coveredBy: coveredBy === '' ? 'cover' : coveredBy,
+  });
+  return [
+    ...bands.map(({ closure, number, stock, thickness, band, ways }) => ({
+      id: closure.id,
+      number,
+      kind: closure.kind,
+      around: closure.around,
+      wide: closure.wide,
+      at: closure.at,
+      stock: stock.id,
+      thickness,
+      length: band.length,
+      folds: band.folds,
+      overlap: band.overlap,
+      slip: band.slip,
+      slidesOff: ways.map(({ toward, free, over }) => ({ toward, free, over })),
+    })),
+    ...magnets.map(({ closure, number, stock, first, second, apart, still }) => ({
+      id: closure.id,
+      number,
+      kind: closure.kind,
+      stock: stock.id,
+      disc: closure.disc,
+      thick: closure.thick,
+      first: disc(first),
+      second: second ? disc(second) : null,
+      apart,
+      parts: !still,
+    })),
+    ...ribbons.map(({ closure, number, thickness, ribbon, slits }) => ({
+      ...{ id: closure.id, number, kind: closure.kind, way: closure.way, around: closure.around, wide: closure.wide, at: closure.at },
+      ...{ thickness, ...ribbon, slits: slits.map(({ piece, crease, from, to }) => ({ piece, crease, from, to })) },
+    })),
+  ];
 }

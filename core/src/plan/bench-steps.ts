@@ -14,7 +14,10 @@ import { glueSteps } from './glue-steps.js';
 import { materialsOf } from './materials.js';
 import { plainStep, type BenchStep } from './step.js';
 import { layerCuts, layerGlue } from './layer-steps.js';
+import { magnetCuts, magnetGlue } from './magnet-steps.js';
 import { bandCuts, bandRoundCard } from './band-steps.js';
+import { envelopeSteps } from './envelope-steps.js';
+import { ribbonsTied } from './ribbon-steps.js';
 import { topperCuts, topperGlue } from './topper-steps.js';
 import { wayUpSteps } from './way-up.js';
 
@@ -26,6 +29,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
     ...sheets.flatMap((sheet) => flatSteps(sheet, evaluation, workshop)),
     ...layerCuts(evaluation, workshop),
     ...topperCuts(evaluation, workshop),
+    ...magnetCuts(evaluation, workshop),
     ...bandCuts(evaluation, workshop),
     ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
     dryFit(evaluation),
@@ -36,12 +40,15 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
       says: ['Everything lines up? Now run the bone folder along every fold.', 'Work folds that move both ways a few times.'],
       picture: { kind: 'standing', at: 0.3 },
     }),
+    ...magnetGlue(evaluation),
     ...layerGlue(evaluation),
     ...wayUpSteps(evaluation),
     ...glueSteps(evaluation, workshop),
     ...topperGlue(evaluation),
     test(evaluation),
     ...bandRoundCard(evaluation),
+    ...ribbonsTied(evaluation),
+    ...envelopeSteps(evaluation),
     post(evaluation, workshop),
   ]);
 }
@@ -129,7 +136,7 @@ function post({ design, closed, dressed }: Evaluation, workshop: Workshop): Benc
     title: 'Into the envelope',
     says: [
       `Closed it is ${sayLength(maxX - minX, notation)} across the fold, ${sayLength(maxY - minY, notation)} along it and ${sayInWords(closed.thickest.thickness, notation)} thick.`,
-      chosen ? `Envelope: ${chosen.name}.` : fitting,
+      dressed.envelope ? 'Envelope: the one that you folded for it.' : chosen ? `Envelope: ${chosen.name}.` : fitting,
       design.words.posting ?? 'Post it folded the way it closes, never bent back: a panel folded backward for a week leans backward.',
       ...(rest.stop || rest.heldBy?.by === 'creases'
         ? ['If it leans back after the post, press it forward at its folds for a moment.']

@@ -74,7 +74,12 @@ function trim(sheet: CutSheet, { design }: Evaluation, isWorked: boolean, everTu
     says: [
       `Cut it to ${say(width)} across × ${say(height)} along.`,
       ...(isPlain ? [] : ['This is the blank; its outline is cut later, so that its edges can be measured from.']),
-      sheet.scores.length > 0 ? 'Across means: the scores run at right angles to this length.' : 'No scores on this piece.',
+      // Of slanted scores alone that cannot be said.
+      ...(sheet.scores.length === 0
+        ? ['No scores on this piece.']
+        : sheet.scores.some(readsOffRuler)
+          ? ['Across means: the scores run at right angles to this length.']
+          : []),
       ...(isWorked ? [firstLayUp(sheet, notation, everTurned)] : []),
       ...(slides ? ['Cut it exactly square: out of square it binds in its slot.'] : []),
     ],

@@ -14,7 +14,9 @@ export const everySheet = ({ sheets, dressed }: Pick<Evaluation, 'sheets' | 'dre
   ...sheets,
   ...dressed.layers.map(({ sheet }) => sheet),
   ...dressed.toppers.map(({ sheet }) => sheet),
+  ...dressed.magnets.flatMap(({ sheets: own }) => own),
   ...dressed.bands.map(({ sheet }) => sheet),
+  ...(dressed.envelope ? [dressed.envelope.sheet, ...(dressed.envelope.liner ? [dressed.envelope.liner.sheet] : [])] : []),
 ];
 
 const isPlain = ({ sheet }: DressedLayer): boolean => sheet.outline.length === 4 && sheet.windows.length === 0;

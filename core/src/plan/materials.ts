@@ -49,17 +49,34 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     what: name,
     detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} along`,
   }));
+  const magnets = evaluation.dressed.magnets.map(({ number, closure, stock, sheets: own }): Material => ({
+    what: `${number}, two magnets`,
+    detail: `discs ${say(closure.disc)} across, ${say(closure.thick)} thick; ${own.length} blank layers and covers, ${stock.name}`,
+  }));
+  const ribbons = evaluation.dressed.ribbons.map(({ number, closure, ribbon }): Material => ({
+    what: `${number}, ribbon`,
+    detail: `${say(closure.wide)} wide, ${say(ribbon.length)} long`,
+  }));
   const uses = design.linkage.bonds.map((bond) => adhesiveFor(evaluation, bond, workshop).name);
   const adhesives = [...new Set(uses)].map((name): [string, number] => [capitalised(name), uses.filter((other) => other === name).length]);
   const posted = postedCard(closed, evaluation.dressed);
   const envelope =
     supplies.envelopes.find((e) => e.id === design.card.envelope) ??
     closestEnvelope(posted.width, posted.height, posted.thickness, workshop);
+  const { envelope: dressedEnvelope } = evaluation.dressed;
+  const folded: Material = {
+    what: 'Envelope, folded from a square',
+    detail: dressedEnvelope
+      ? `${dressedEnvelope.stock.name}, a square of ${say(dressedEnvelope.made.square)}${dressedEnvelope.liner ? `; a liner from ${dressedEnvelope.liner.stock.name}, ${say(dressedEnvelope.liner.sheet.width)} × ${say(dressedEnvelope.liner.sheet.height)}` : ''}`
+      : '',
+  };
   return [
     ...pieces,
     ...worn,
     ...mounted,
+    ...magnets,
     ...bands,
+    ...ribbons,
     { what: 'Scrap of the same card', detail: glued > 0 ? 'to try one fold and one glued tab first' : 'to try one fold first' },
     ...(layers.length > 0 ? [{ what: 'Thin glue or double-sided sheet', detail: 'for the layers, up to their edges' }] : []),
     ...adhesives.map(([what, count]) => ({ what, detail: count === 1 ? 'one place' : `${count} places` })),
@@ -67,6 +84,8 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
       what: isFree ? 'Pencil, steel rule, bone folder' : 'Scoring board, pencil, bone folder',
       detail: 'and a trimmer, or a knife on a cutting mat',
     },
-    { what: 'Envelope', detail: envelope ? envelope.name : told(`${foldAnEnvelope(posted)}; none of mine takes this card`, notation) },
+    dressedEnvelope
+      ? folded
+      : { what: 'Envelope', detail: envelope ? envelope.name : told(`${foldAnEnvelope(posted)}; none of mine takes this card`, notation) },
   ];
 }

@@ -21,7 +21,8 @@ export interface UsedSupplies {
     | {
         layers?: { stock: string } | undefined;
         toppers?: readonly { stock: string }[] | undefined;
-        closures?: readonly { stock: string }[] | undefined;
+        envelope?: { stock: string; liner?: string | undefined } | undefined;
+        closures?: readonly { id: string; stock?: string }[] | undefined;
       }
     | undefined;
 }
@@ -44,7 +45,8 @@ export function carriedFor(used: UsedSupplies, ...sources: readonly Source[]): C
     ...STOCK_ROLES.map((role) => used.stocks[role]),
     ...Object.values(used.pieceStocks ?? {}),
     used.dressing?.layers?.stock ?? used.stocks.base,
-    ...[...(used.dressing?.toppers ?? []), ...(used.dressing?.closures ?? [])].map(({ stock }) => stock),
+    ...[...(used.dressing?.toppers ?? []), ...(used.dressing?.closures ?? [])].flatMap(({ stock }: { stock?: string }) => stock ?? []),
+    ...[used.dressing?.envelope?.stock, used.dressing?.envelope?.liner].flatMap((id) => id ?? []),
   ]);
   const one = <T extends { id: string }>(id: string | undefined, lists: readonly (readonly T[])[]): T[] => {
     const entry = id === undefined ? undefined : found(id, lists);

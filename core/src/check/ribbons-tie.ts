@@ -1,0 +1,24 @@
+import { closuresOf } from '../card/dressing.js';
+import { SLIT_GAP, SLIT_PLAY } from '../dress/ribbon.js';
+import { spoken } from '../measure/sentence.js';
+import type { Check, Verdict } from './finding.js';
+
+/** Has every ribbon something to be tied round, and a whole fold for its slits? */
+export const ribbonsTie: Check = ({ card, dressed }) =>
+  closuresOf(card.dressing, 'ribbon').map(({ id, way, wide }): Verdict => {
+    const placed = dressed.ribbons.find(({ closure }) => closure.id === id);
+    const about = { id: `opens/${id}`, check: 'opens', at: 0 } as const;
+    if (!placed)
+      return { ...about, severity: 'warn', says: 'A ribbon lies beside the closed card: it is left out. Move its middle onto the card.' };
+    if (way === 'slits' && placed.slits.length === 0)
+      return {
+        ...about,
+        severity: 'fail',
+        says: `No fold at the edge of the closed card is whole there for the slits of the ribbon ${placed.number}, which take ${spoken(2 * (wide + SLIT_PLAY) + SLIT_GAP)} of it: move it along the fold, take a narrower one, or tie it round.`,
+      };
+    return {
+      ...about,
+      severity: 'pass',
+      says: `The ribbon ${placed.number} is ${spoken(placed.ribbon.length)} long, with its knot and ends: untied, it frees the card.`,
+    };
+  });

@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { withClosure, withoutClosure } from '../card/dress-card.js';
+import type { CardDocument } from '../card/document.js';
+import type { RibbonClosure } from '../card/dressing.js';
+import { benchSteps } from '../plan/bench-steps.js';
+import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
+import { cardOn, cardWith, evaluated, finding, stockById } from '../testing/evaluated.js';
+import { postedCard } from './posted-card.js';
+import { KNOT_HIGH, RIBBON_THICK } from './ribbon.js';
+
+const folded = cardOn('folded-card', { depth: 100, length: 140 });
+const tied = (card: CardDocument = folded, change: Partial<RibbonClosure> = {}): CardDocument =>
+  withClosure(
+    card,
+    { ...{ kind: 'ribbon', way: 'round', around: 'across', wide: 10, at: 70, loop: 40, end: 100 }, ...change },
+    METRIC_WORKSHOP,
+  );
+const thick = 2 * stockById('card-250').caliper;
+
+describe('a ribbon', () => {
+  it('is as long as its way round the card, its knot, two loops there and back, and two ends', () => {
+    const length = (change: Partial<RibbonClosure>) => evaluated(tied(folded, change)).dressed.ribbons[0]!.ribbon.length;
+    expect(length({})).toBeCloseTo(2 * (100 + thick) + 6 * 10 + 4 * 40 + 2 * 100, 6);
+    expect(length({ around: 'along', at: 50, loop: 0 })).toBeCloseTo(2 * (140 + thick) + 6 * 10 + 2 * 100, 6);
+    // Out of the fold: over the front and the back, round the free edge, and the 6 mm between its slits.
+    expect(length({ way: 'slits' })).toBeCloseTo(2 * 100 + thick + 6 + 60 + 160 + 200, 6);
+  });
+
+  it('has its slits in the fold, each a little longer than it is wide, on either side of its middle', () => {
+    const { sheets } = evaluated(tied(folded, { way: 'slits' }));
+    const [sheet] = sheets;
+    const slits = sheet!.cuts.filter(({ id }) => id.startsWith('ribbon-1-slit'));
+    const ys = slits.flatMap(({ from, to }) => [from[1], to[1]]).sort((a, b) => a - b);
+    expect(ys).toEqual([56, 67, 73, 84].map((y) => expect.closeTo(y, 6)));
+    for (const { from, to } of slits) for (const [x] of [from, to]) expect(x).toBeCloseTo(sheet!.scores[0]!.from[0], 6);
+  });
+
+  it('cannot have them where the fold is cut, and is told how much of it they take', () => {
+    const card = cardWith('push-through', {}, { depth: 100, length: 140 });
+    // The shape takes the fold away from 35 to 105 mm; below and above it is whole.
+    const told = finding(evaluated(tied(card, { way: 'slits', at: 70 })), 'opens/ribbon-1');
+    expect(told).toMatchObject({ severity: 'fail' });
+    expect(told.says).toContain('which take 28 mm of it');
+    for (const at of [15, 125]) {
+      const { sheets, findings } = evaluated(tied(card, { way: 'slits', at, wide: 4 }));
+      expect(findings.find(({ id }) => id === 'opens/ribbon-1')!.severity).toBe('pass');
+      const slits = sheets[0]!.cuts.filter(({ id }) => id.startsWith('ribbon-1-slit'));
+      expect(Math.min(...slits.flatMap(({ from, to }) => [from[1], to[1]]))).toBeCloseTo(at - 3 - 5, 6);
+    }
+    expect(finding(evaluated(tied(card, { way: 'slits', at: 29, wide: 4 })), 'opens/ribbon-1').severity).toBe('fail');
+  });
+
+  it('counts in what is posted: a sheet on either side and its knot', () => {
+    const { closed, dressed } = evaluated(tied());
+    expect(postedCard(closed, dressed)).toEqual({
+      width: expect.closeTo(100 + 2 * RIBBON_THICK, 6),
+      height: expect.closeTo(140, 6),
+      thickness: expect.closeTo(thick + 2 * RIBBON_THICK + KNOT_HIGH, 6),
+    });
+  });
+
+  it('beside the card is left out and told; taken away it leaves no trace', () => {
+    const beside = evaluated(tied(folded, { at: 300 }));
+    expect(beside.dressed.ribbons).toEqual([]);
+    expect(finding(beside, 'opens/ribbon-1').severity).toBe('warn');
+    expect(withoutClosure(tied(), 'ribbon-1')).toEqual(folded);
+  });
+
+  it('is cut to length and tied in the steps', () => {
+    const step = benchSteps(evaluated(tied()), METRIC_WORKSHOP).find(({ id }) => id === 'tie-ribbon-1')!;
+    expect(step.says[0]).toMatch(
+      /^Cut 621\.2\d* mm of ribbon 10 mm wide: 201\.2\d* mm for its way, 60 mm for the knot, 160 mm for both loops, 200 mm for both ends\./,
+    );
+    expect(step.says[1]).toContain('its middle 70 mm from the lower end');
+  });
+});
