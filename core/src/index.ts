@@ -90,9 +90,30 @@ export {
   type Side,
 } from './card/dressing.js';
 export type { BareFace, DressedLayer, Layers, Moment } from './dress/layer.js';
-export { BAND_PLACE, BAND_WIDTH, MOST_CLOSURES, type BandClosure } from './card/dressing.js';
+export {
+  BAND_PLACE,
+  BAND_WIDTH,
+  closuresOf,
+  DISC,
+  DISC_THICK,
+  ENVELOPE_EASE_LIMITS,
+  FLAP_OVERLAP_LIMITS,
+  MOST_CLOSURES,
+  RIBBON_END,
+  RIBBON_LOOP,
+  RIBBON_WIDTH,
+  type BandClosure,
+  type Closure,
+  type MagnetClosure,
+  type OwnEnvelope,
+  type RibbonClosure,
+} from './card/dressing.js';
+export type { PlacedMagnet, SunkDisc } from './dress/magnets.js';
+export { usualMagnet } from './dress/usual-magnet.js';
+export type { PlacedRibbon } from './dress/ribbons.js';
+export { type EnvelopeOnMarks, type FoldedEnvelope } from './dress/folded-envelope.js';
 export type { PlacedBand } from './dress/bands.js';
 export type { Dressed } from './dress/dress.js';
 export type { LostTopper, PlacedTopper } from './dress/toppers.js';
 export { bandRound, type Band, type BandedCard } from './dress/band.js';
-export { squareEnvelope, type PostedCard, type SquareEnvelope } from './dress/square-envelope.js';
+export { ENVELOPE_EASE, FLAP_OVERLAP, squareEnvelope, type PostedCard, type SquareEnvelope } from './dress/square-envelope.js';

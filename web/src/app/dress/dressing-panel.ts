@@ -26,6 +26,9 @@ import { offeredChoices } from '../fields/offered-choices';
 import { NumberText } from '../fields/number-text';
 import type { Highlight } from '../parts/highlight';
 import { BandList } from './band-list';
+import { EnvelopeMaker } from './envelope-maker';
+import { MagnetList } from './magnet-list';
+import { RibbonList } from './ribbon-list';
 import { TopperList } from './topper-list';
 import { WorkshopStore } from '../workshop/workshop-store';
 
@@ -72,7 +75,7 @@ const TWINS = {
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-dressing-panel',
-  imports: [BandList, ChoiceRow, LengthRow, NumberText, TopperList],
+  imports: [BandList, ChoiceRow, EnvelopeMaker, LengthRow, MagnetList, NumberText, RibbonList, TopperList],
   templateUrl: './dressing-panel.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -126,8 +129,11 @@ export class DressingPanel {
     const layers = this.rule() ? (this.evaluation()?.dressed.layers.length ?? 0) : 0;
     const toppers = this.card().dressing?.toppers?.length ?? 0;
     const counted = (n: number, one: string): string[] => (n === 0 ? [] : [`${n} ${one}${n === 1 ? '' : 's'}`]);
-    const bands = this.card().dressing?.closures?.length ?? 0;
-    return [...counted(layers, 'layer'), ...counted(toppers, 'topper'), ...counted(bands, 'band')].join(', ') || 'nothing yet';
+    const closures = this.card().dressing?.closures?.length ?? 0;
+    const envelope = this.card().dressing?.envelope ? ['an envelope'] : [];
+    return (
+      [...counted(layers, 'layer'), ...counted(toppers, 'topper'), ...counted(closures, 'closure'), ...envelope].join(', ') || 'nothing yet'
+    );
   });
   /** how the piece of the chosen face lies when its sides are told */
   protected readonly lying = computed(() => {

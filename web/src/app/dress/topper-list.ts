@@ -5,6 +5,7 @@ import {
   inSentence,
   MOST_FOAM,
   MOST_TOPPERS,
+  nextId,
   SHAPE_OPTIONS,
   SIDE_NAMES,
   SIDES,
@@ -29,13 +30,14 @@ import { LengthRow, type GivenLength } from '../fields/length-row';
 import { offeredChoices } from '../fields/offered-choices';
 import { outlineFrom, withOutline } from '../fields/outline-file';
 import { NumberText } from '../fields/number-text';
+import { capital, faceChoices, faceOf } from './face-choices';
+import { WornEntries, type WornEntry } from './worn-entries';
 import type { Highlight } from '../parts/highlight';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 /** A topper of the card, and how it lies; not there when its panel or its outline is not. */
-interface Row {
+interface Row extends WornEntry {
   topper: Topper;
-  title: string;
   placed: PlacedTopper | undefined;
 }
 
@@ -59,7 +61,7 @@ const SHARE = 0.5;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-topper-list',
-  imports: [ChoiceRow, LengthField, LengthRow, NumberText],
+  imports: [ChoiceRow, LengthField, LengthRow, NumberText, WornEntries],
   templateUrl: './topper-list.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -99,36 +101,21 @@ export class TopperList {
     ...SHAPE_OPTIONS,
     ...(this.card().outlines ?? []).map(({ id, name }) => ({ value: id, label: name })),
   ]);
-  /** every face of the card, those that are seen first */
-  protected readonly faces = computed(() => {
-    const known = this.evaluation();
-    if (!known) return [];
-    const seen = new Set(known.dressed.sides.map(({ panel, face }) => `${panel} ${face}`));
-    const all = known.design.panels
-      .filter(({ piece }) => piece.thickness === undefined)
-      .flatMap(({ id, name }) =>
-        (['up', 'down'] as const).map((face) => ({
-          value: `${id} ${face}`,
-          label: `${capital(name)}${face === 'down' ? ', its back' : ''}`,
-        })),
-      );
-    return [...all.filter(({ value }) => seen.has(value)), ...all.filter(({ value }) => !seen.has(value))];
-  });
+  protected readonly faces = computed(() => faceChoices(this.evaluation()));
   protected readonly rows = computed((): Row[] => {
     const placed = this.evaluation()?.dressed.toppers ?? [];
-    return (this.card().dressing?.toppers ?? []).map((topper) => ({
-      topper,
-      title: capital(topper.name ?? this.outlines().find(({ value }) => value === topper.outline)?.label ?? topper.outline),
-      placed: placed.find((each) => each.topper.id === topper.id),
-    }));
+    return (this.card().dressing?.toppers ?? []).map((topper) => {
+      const own = placed.find((each) => each.topper.id === topper.id);
+      return {
+        id: topper.id,
+        number: own?.number,
+        topper,
+        placed: own,
+        title: capital(topper.name ?? this.outlines().find(({ value }) => value === topper.outline)?.label ?? topper.outline),
+      };
+    });
   });
   protected readonly full = computed(() => this.rows().length >= MOST_TOPPERS);
-
-  protected toggle({ topper }: Row): void {
-    const opens = this.chosen() !== topper.id;
-    this.chosen.set(opens ? topper.id : undefined);
-    this.show(opens ? topper.panel : undefined);
-  }
 
   protected show(panel: string | undefined): void {
     this.light.emit(panel === undefined ? undefined : { panels: [panel], creases: [] });
@@ -139,7 +126,7 @@ export class TopperList {
     const panels = this.evaluation()?.design.panels;
     const [first] = this.faces();
     if (!panels || !first) return;
-    const [id, face] = first.value.split(' ') as [string, 'up' | 'down'];
+    const { panel: id, face } = faceOf(first.value);
     const { minX, maxX, minY, maxY } = boxOf(panels.find((panel) => panel.id === id)!.area.outer);
     const [width, height] = [maxX - minX, maxY - minY];
     const size = Math.max(TOPPER_HEIGHT.min, Math.round(Math.min(width, height) * SHARE));
@@ -154,8 +141,7 @@ export class TopperList {
       stock: this.card().stocks.display,
     };
     this.changed.emit({ what: 'One more topper', apply: (card) => withTopper(card, topper, workshop) });
-    const taken = new Set(this.rows().map((row) => row.topper.id));
-    this.chosen.set(Array.from({ length: taken.size + 1 }, (_, i) => `topper-${i + 1}`).find((name) => !taken.has(name)));
+    this.chosen.set(nextId(this.rows(), 'topper'));
   }
 
   protected set({ topper, title }: Row, change: Partial<Topper>, typed?: string): void {
@@ -172,7 +158,7 @@ export class TopperList {
   }
 
   protected setFace(row: Row, value: string): void {
-    const [panel, face] = value.split(' ') as [string, 'up' | 'down'];
+    const { panel, face } = faceOf(value);
     const area = this.evaluation()?.design.panels.find(({ id }) => id === panel)?.area;
     if (!area) return;
     const { minX, maxX, minY, maxY } = boxOf(area.outer);
@@ -222,5 +208,3 @@ export class TopperList {
     Math.abs(value) <= Math.PI ? undefined : `${Math.round(toDegrees(value))}° does not work; ${this.turnAllowed()}.`;
   protected readonly turnAllowed = (): string => 'allowed is −180° to 180°';
 }
-
-const capital = (words: string): string => `${words[0]!.toUpperCase()}${words.slice(1)}`;
