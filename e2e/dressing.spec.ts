@@ -53,14 +53,14 @@ test('a card is dressed in one action, one layer is changed by keyboard, and all
 
   // A band round it, that slides off.
   await wears.getByRole('button', { name: 'Add a band' }).click();
-  await expect(wears.getByText('7 layers, 1 topper, 1 band')).toBeVisible();
+  await expect(wears.getByText('7 layers, 1 topper, 1 closure')).toBeVisible();
   await page.getByText(/\d+ checks pass/).click();
   await expect(page.getByText(/The band B1 slides off toward/)).toBeVisible();
-  await wears.getByRole('button', { name: 'B1 Band 1' }).click();
+  await expect(wears.getByRole('button', { name: 'B1 Band 1' })).toHaveAttribute('aria-expanded', 'true');
   await expectAccessible(page);
 
   await page.reload();
-  await expect(wears.getByText('7 layers, 1 topper, 1 band')).toBeVisible();
+  await expect(wears.getByText('7 layers, 1 topper, 1 closure')).toBeVisible();
   await page.getByRole('link', { name: 'Make it' }).click();
   await expect(page.getByText(/L1 47 mm × 144 mm/)).toBeVisible();
 });

@@ -7,7 +7,17 @@ import { spoken } from '../measure/sentence.js';
 import { areaOf } from '../plane/outline.js';
 import { weightOfArea } from '../card/weight.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
-import { bucklingLoad, cantileverBend, GRAVITY, heldSag, layersNeeded, lineLoad, OWN_SHARE, secondMoment } from './stiffness.js';
+import {
+  bucklingLoad,
+  cantileverBend,
+  gluedRigidity,
+  GRAVITY,
+  heldSag,
+  layersNeeded,
+  lineLoad,
+  OWN_SHARE,
+  type GluedSheet,
+} from './stiffness.js';
 
 /** A part that bends by more than this share of its length looks bent. */
 const SEEN_SHARE = 1 / 50;
@@ -19,12 +29,34 @@ type Part = ClaimOf<'stiff'>;
 export const stiffEnough: Check = (input) =>
   claimsOf(input.design, 'stiff').map((part) => (part.held === 'free' ? buckles(input, part) : bends(input, part)));
 
-/** What is glued on a part, g in all, each as a load at its own height share of the part. */
+/** What is glued on a part and what it and that wear, g in all, each as a load at its own height share of the part. */
 function gluedWeight({ design }: CheckInput, part: Part): number {
   const body = design.linkage.bodyOf.get(part.panel)!;
-  return design.linkage.bonds
+  const displays = design.linkage.bonds
     .filter((bond) => bond.b === body && design.panels[bond.a]!.piece.stock === 'display')
-    .reduce((sum, { a }) => sum + (areaOf(design.panels[a]!.area) / MM2_PER_M2) * weightOfArea(design, design.panels[a]!.piece), 0);
+    .map(({ a }) => design.panels[a]!);
+  const shown = new Set([part.panel, ...displays.map(({ id }) => id)]);
+  const worn = design.worn.filter(({ panel }) => shown.has(panel)).reduce((sum, { area, weight }) => sum + areaOf(area) * weight, 0);
+  const glued = displays.reduce((sum, { area, piece }) => sum + areaOf(area) * weightOfArea(design, piece), 0);
+  return (glued + worn) / MM2_PER_M2;
+}
+
+/** How stiff a part of n sheets is together with the layers that both its faces wear, N·mm². */
+function rigidity({ dressed }: CheckInput, part: Part, stock: Stock, n: number): number {
+  const on = (face: 'up' | 'down'): GluedSheet[] =>
+    dressed.layers
+      .filter((layer) => layer.panel === part.panel && layer.face === face)
+      .map(({ stock: own, area }) => ({
+        caliper: own.caliper,
+        stiffness: own.stiffness,
+        // As wide as it is on the average over the whole length: where it ends, it stiffens nothing.
+        width: Math.min(part.width, areaOf(area) / part.length),
+      }));
+  return gluedRigidity([
+    ...on('down').reverse(),
+    { caliper: n * stock.caliper, stiffness: stock.stiffness, width: part.width },
+    ...on('up'),
+  ]);
 }
 
 function stockOfPart({ design }: CheckInput, part: Part): Stock {
@@ -36,7 +68,7 @@ function buckles(input: CheckInput, part: Part): Verdict {
   const carried = part.tipWeight + gluedWeight(input, part);
   const own = ((part.width * part.length) / MM2_PER_M2) * stock.weight;
   const load = (n: number): number => carried + OWN_SHARE * n * own;
-  const limit = (n: number): number => n ** 3 * bucklingLoad(stock.stiffness, secondMoment(part.width, stock.caliper), part.length);
+  const limit = (n: number): number => bucklingLoad(rigidity(input, part, stock, n), part.length);
   const ok = load(1) < limit(1);
   const needed = ok ? undefined : layersNeeded((n) => load(n) < limit(n));
   const cure = needed ? ` ${needed} layers glued together carry it, as a frame of them does.` : ' Make it lower, or choose a thicker film.';
@@ -60,10 +92,10 @@ function bends(input: CheckInput, part: Part): Verdict {
   const glued = gluedWeight(input, part);
   const bend = (n: number): number => {
     const q = lineLoad(n * stock.weight, part.width) + ((glued / 1000) * GRAVITY) / part.length;
-    const moment = n ** 3 * secondMoment(part.width, stock.caliper);
+    const stiff = rigidity(input, part, stock, n);
     return part.held === 'held'
-      ? heldSag(q, part.length, part.lean, stock.stiffness, moment)
-      : cantileverBend(q, (part.tipWeight / 1000) * GRAVITY, part.length, part.lean, stock.stiffness, moment);
+      ? heldSag(q, part.length, part.lean, stiff)
+      : cantileverBend(q, (part.tipWeight / 1000) * GRAVITY, part.length, part.lean, stiff);
   };
   const layers = part.layers ?? 1;
   const value = bend(layers);

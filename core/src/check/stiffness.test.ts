@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { toRadians } from '../measure/units.js';
-import { cardOn, evaluated, finding, having } from '../testing/evaluated.js';
-import { bucklingLoad, cantileverBend, GRAVITY, heldSag, layersNeeded, lineLoad, secondMoment } from './stiffness.js';
+import { dressedBy, dressedOtherwise } from '../card/dress-card.js';
+import { claimsOf } from '../card/draw.js';
+import type { Evaluation } from '../evaluate.js';
+import { areaOf } from '../plane/outline.js';
+import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
+import { cardOn, evaluated, finding, having, stockById } from '../testing/evaluated.js';
+import { bucklingLoad, cantileverBend, gluedRigidity, GRAVITY, heldSag, layersNeeded, lineLoad, secondMoment } from './stiffness.js';
 
 /** A strip of card, 60 mm wide: E in N/mm², lengths in mm. */
 const E = 3000;
@@ -73,13 +78,13 @@ describe('stiffness of strips', () => {
   });
 
   it.each([50, 90, 140])('buckles, %d mm high, at the load that shooting finds', (length) => {
-    const newtons = (bucklingLoad(E, I, length) / 1000) * GRAVITY;
+    const newtons = (bucklingLoad(E * I, length) / 1000) * GRAVITY;
     expect(newtons / bucklingByShooting(length)).toBeCloseTo(1, 2);
   });
 
   it.each([0, 30, 60])('sags, leaning at %d°, as curvature summed along it says', (degrees) => {
     const [lean, length, q] = [toRadians(degrees), 120, 2e-4];
-    expect(heldSag(q, length, lean, E, I)).toBeCloseTo(saggedMiddle(q * Math.cos(lean), length), 4);
+    expect(heldSag(q, length, lean, E * I)).toBeCloseTo(saggedMiddle(q * Math.cos(lean), length), 4);
   });
 
   it.each([
@@ -90,11 +95,11 @@ describe('stiffness of strips', () => {
     const [lean, length] = [toRadians(degrees), 100];
     const across = Math.cos(lean);
     const summed = bentEnd((x) => (q * across * (length - x) ** 2) / 2 + tip * across * (length - x), length);
-    expect(cantileverBend(q, tip, length, lean, E, I)).toBeCloseTo(summed, 4);
+    expect(cantileverBend(q, tip, length, lean, E * I)).toBeCloseTo(summed, 4);
   });
 
   it('does not bend at all standing upright', () => {
-    expect(cantileverBend(2e-4, 0.05, 100, Math.PI / 2, E, I)).toBeCloseTo(0, 12);
+    expect(cantileverBend(2e-4, 0.05, 100, Math.PI / 2, E * I)).toBeCloseTo(0, 12);
   });
 
   it('asks for the fewest layers that carry, and for none beyond eight', () => {
@@ -132,5 +137,58 @@ describe('thin parts that push or stand', () => {
   it('are stiffened by frames: two layers are eight times as stiff and twice as heavy', () => {
     const [bare, framed] = ['none', 'outer'].map((frames) => finding(onPaper('swing', 'patterned-120', { frames }), 'stiff-enough/arms'));
     expect(framed!.value).toBeCloseTo(bare!.value! / 4, 9);
+  });
+});
+
+describe('sheets glued on one another', () => {
+  it('are as stiff as the sum of their thin slices about the line that is neither stretched nor pressed', () => {
+    const sheets = [
+      { caliper: 0.2, stiffness: 2000, width: 50 },
+      { caliper: 0.4, stiffness: 3000, width: 60 },
+      { caliper: 0.3, stiffness: 5000, width: 40 },
+    ];
+    const slices = sheets.flatMap(({ caliper, stiffness, width }, k) => {
+      const low = sheets.slice(0, k).reduce((sum, each) => sum + each.caliper, 0);
+      return Array.from({ length: 2000 }, (_, i) => ({
+        z: low + ((i + 0.5) * caliper) / 2000,
+        pull: (stiffness * width * caliper) / 2000,
+      }));
+    });
+    const neutral = slices.reduce((sum, { z, pull }) => sum + z * pull, 0) / slices.reduce((sum, { pull }) => sum + pull, 0);
+    const summed = slices.reduce((sum, { z, pull }) => sum + pull * (z - neutral) ** 2, 0);
+    expect(gluedRigidity(sheets) / summed).toBeCloseTo(1, 5);
+  });
+
+  it('alike are n³ as stiff as one, and as stiff in whichever order they lie', () => {
+    const one = { caliper: 0.3, stiffness: 3000, width: 60 };
+    for (const n of [1, 2, 3, 5]) expect(gluedRigidity(Array.from({ length: n }, () => one)) / gluedRigidity([one])).toBeCloseTo(n ** 3, 9);
+    const other = { caliper: 0.1, stiffness: 4000, width: 50 };
+    expect(gluedRigidity([one, other])).toBeCloseTo(gluedRigidity([other, one]), 9);
+  });
+
+  it('stiffen a part by the layers that it wears, whose weight it carries', () => {
+    const bare = cardOn('half-turn-stand');
+    const [part] = claimsOf(evaluated(bare).design, 'stiff');
+    const onBoth = dressedBy(bare, { border: 3 }, METRIC_WORKSHOP);
+    // One of its faces is left bare, so that two sheets lie on one another.
+    const dressed = evaluated(dressedOtherwise(onBoth, { panel: part!.panel, face: 'down' }, { bare: true }));
+    const worn = dressed.dressed.layers.filter(({ panel }) => panel === part!.panel);
+    expect(worn).toHaveLength(1);
+    const [layer] = worn;
+    const own = stockById('card-250');
+    const area = areaOf(layer!.area);
+    const [pullA, pullB] = [
+      own.stiffness * part!.width * own.caliper,
+      (layer!.stock.stiffness * area * layer!.stock.caliper) / part!.length,
+    ];
+    // Of two sheets: each about itself, and both pulls as if in series half their thickness apart.
+    const single = (pull: number, caliper: number): number => (pull * caliper ** 2) / 12;
+    const both =
+      single(pullA, own.caliper) +
+      single(pullB, layer!.stock.caliper) +
+      ((pullA * pullB) / (pullA + pullB)) * ((own.caliper + layer!.stock.caliper) / 2) ** 2;
+    const weight = (own.weight * part!.width * part!.length + layer!.stock.weight * area) / (own.weight * part!.width * part!.length);
+    const value = (evaluation: Evaluation): number => finding(evaluation, `stiff-enough/${part!.id}`).value!;
+    expect(value(dressed) / value(evaluated(bare))).toBeCloseTo((weight * single(pullA, own.caliper)) / both, 6);
   });
 });
