@@ -108,6 +108,11 @@ export {
   type OwnEnvelope,
   type RibbonClosure,
 } from './card/dressing.js';
+export { SHADES, shadeHex, type Shade } from './supplies/shades.js';
+export { envelopeLimit } from './dress/envelope-limit.js';
+export { envelopeSheets } from './plan/layer-steps.js';
+export { aspectOf, shapeNamed } from './plane/shapes.js';
+export { ownOutlines } from './card/own-outlines.js';
 export type { PlacedMagnet, SunkDisc } from './dress/magnets.js';
 export { usualMagnet } from './dress/usual-magnet.js';
 export type { PlacedRibbon } from './dress/ribbons.js';

@@ -1,6 +1,8 @@
+import { stockOf } from '../card/card-stocks.js';
 import { ROOT } from '../card/document.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import { markedLike, toDegrees } from '../measure/units.js';
+import { envelopeSheets, everySheet } from '../plan/layer-steps.js';
 import type { Evaluation } from '../evaluate.js';
 
 /** How numbers and columns are written: a spreadsheet reads what its country writes. */
@@ -41,7 +43,20 @@ export function writeCsv({ measures, sheets, dressed, design }: Evaluation, dial
         `${stock.name}, as it is cut: good side toward you, what is up on the open card at the top`,
       ]),
     ),
-    ...sheets.flatMap(({ piece, scores }) =>
+    ...everySheet({ sheets: [], dressed })
+      .filter(({ piece }) => !dressed.layers.some(({ id }) => id === piece.id))
+      .flatMap(({ piece, width, height }) =>
+        [['across', width] as const, ['up', height] as const].map(([way, mm]) => [
+          piece.part ?? ROOT,
+          piece.name,
+          `${piece.name}, ${way}`,
+          number(mm),
+          'mm',
+          read(mm),
+          `${stockOf(design, piece).name}, ${piece.because}`,
+        ]),
+      ),
+    ...[...sheets, ...envelopeSheets({ dressed }), ...dressed.bands.map(({ sheet }) => sheet)].flatMap(({ piece, scores }) =>
       scores.map(({ name, fold, from, to }) => [
         piece.part ?? ROOT,
         piece.name,

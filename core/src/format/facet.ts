@@ -1,4 +1,5 @@
-import { isClear, type StockRole } from '../supplies/stocks.js';
+import { SHADES } from '../supplies/shades.js';
+import { isClear, type Stock, type StockRole } from '../supplies/stocks.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Design } from '../card/join.js';
 import { dot, norm, type Vec3 } from '../linkage/rigid.js';
@@ -46,10 +47,14 @@ export interface Facet {
 }
 
 /** Which of several layers on one another, or which topper: both count from 1. */
-export type DressedStep = { step: number } | { topper: number };
+export type DressedStep = ({ step: number } | { topper: number }) & { stock: Pick<Stock, 'shade'> };
 
 const paperOf = (worn: DressedStep): readonly [number, number, number] =>
-  'step' in worn ? LAYER_PAPER[(worn.step - 1) % LAYER_PAPER.length]! : TOPPER_PAPER[(worn.topper - 1) % TOPPER_PAPER.length]!;
+  worn.stock.shade
+    ? SHADES[worn.stock.shade]
+    : 'step' in worn
+      ? LAYER_PAPER[(worn.step - 1) % LAYER_PAPER.length]!
+      : TOPPER_PAPER[(worn.topper - 1) % TOPPER_PAPER.length]!;
 
 /** From where a card is looked at: directions of the ground panel’s frame, each of length 1. */
 export interface Outlook {
@@ -83,14 +88,15 @@ export function painted(
   layer?: DressedStep,
 ): Facet {
   const { stock } = panel.piece;
-  const paper = layer ? paperOf(layer) : PAPER[stock];
+  const own = stockOf(design, panel.piece);
+  const paper = layer ? paperOf(layer) : own.shade ? SHADES[own.shade] : PAPER[stock];
   const shade = (0.72 + 0.28 * Math.abs(dot(normal, LIGHT))) * (1 - DEPTH_SHADE * (1 - nearness));
   return {
     panel: panel.id,
     face: dot(normal, toward) > 0 ? 'up' : 'down',
     path: loops.map(pathOf).join(''),
     fill: `rgb(${paper.map((c) => Math.round(c * shade)).join(' ')})`,
-    opacity: !layer && isClear(stockOf(design, panel.piece)) ? CLEAR : 1,
+    opacity: !layer && isClear(own) ? CLEAR : 1,
   };
 }
 

@@ -16,8 +16,12 @@ export const everySheet = ({ sheets, dressed }: Pick<Evaluation, 'sheets' | 'dre
   ...dressed.toppers.map(({ sheet }) => sheet),
   ...dressed.magnets.flatMap(({ sheets: own }) => own),
   ...dressed.bands.map(({ sheet }) => sheet),
-  ...(dressed.envelope ? [dressed.envelope.sheet, ...(dressed.envelope.liner ? [dressed.envelope.liner.sheet] : [])] : []),
+  ...envelopeSheets({ dressed }),
 ];
+
+/** The pieces of an envelope of its own. */
+export const envelopeSheets = ({ dressed: { envelope } }: Pick<Evaluation, 'dressed'>): CutSheet[] =>
+  envelope ? [envelope.sheet, ...(envelope.liner ? [envelope.liner.sheet] : [])] : [];
 
 const isPlain = ({ sheet }: DressedLayer): boolean => sheet.outline.length === 4 && sheet.windows.length === 0;
 

@@ -1,4 +1,5 @@
 import type { Mm } from '../measure/units.js';
+import type { Shade } from './shades.js';
 
 /** What a sheet is, which decides how it is joined and whether it is seen through. */
 export type StockKind = 'card' | 'paper' | 'film' | 'foam';
@@ -18,6 +19,8 @@ export interface Stock {
   grain?: 'long' | 'short' | 'none';
   /** how many of its faces may be seen */
   goodSides?: 1 | 2;
+  /** the colour that it is drawn in; by what it is for where left out */
+  shade?: Shade;
   /** sheets as they are bought, and how many are left */
   sheet?: { width: Mm; height: Mm };
   left?: number;

@@ -1,5 +1,6 @@
 import { SHAPES } from '../plane/shapes.js';
 import { NOTATIONS, type Notation } from '../measure/units.js';
+import { SHADE_IDS } from './shades.js';
 import { STOCK_KIND_NAMES } from './stocks.js';
 import type { Supply, SupplyList, SupplyOf, Workshop } from './workshop.js';
 
@@ -63,6 +64,12 @@ export const SUPPLY_FIELDS: Readonly<Record<SupplyList, readonly SupplyField[]>>
         { value: '1', label: 'one' },
         { value: '2', label: 'both' },
       ],
+    },
+    {
+      name: 'shade',
+      label: 'Drawn in',
+      kind: 'choice',
+      options: [{ value: '', label: 'the colour of what it is for' }, ...SHADE_IDS.map((value) => ({ value, label: value }))],
     },
     { name: 'sheet', label: 'Bought in sheets of', kind: 'sheet', optional: true },
     { name: 'left', label: 'Sheets left', kind: 'whole', unit: '', optional: true },

@@ -3,6 +3,7 @@ import { NOTATIONS, type Mm, type Notation } from '../measure/units.js';
 import type { Board } from './boards.js';
 import type { Envelope } from './envelopes.js';
 import type { SheetSize } from './sheets.js';
+import { SHADE_IDS } from './shades.js';
 import { STOCK_ROLES, type Stock, type StockRole } from './stocks.js';
 import type { Adhesive, Cutter, Die, Knife, Magnet, SupplyList, Supply, Trimmer, Workshop } from './workshop.js';
 
@@ -40,6 +41,7 @@ export const stockSchema = v.strictObject({
   stiffness: between(0.5, 20_000, 'N/mm²'),
   grain: v.optional(pick('long', 'short', 'none')),
   goodSides: v.optional(v.picklist([1, 2], 'allowed: 1, 2')),
+  shade: v.optional(v.picklist(SHADE_IDS, `allowed: ${SHADE_IDS.join(', ')}`)),
   sheet: v.optional(v.strictObject({ width: mm(20, 2000), height: mm(20, 2000) })),
   left: v.optional(whole(0, 100_000)),
   heights: v.optional(upTo(mm(0.2, 30), 12)),

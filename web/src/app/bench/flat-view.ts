@@ -19,6 +19,7 @@ import {
   inSentence,
   mechanismById,
   boardOf,
+  envelopeSheets,
   boardWords,
   offKeptGroove,
   partOf,
@@ -146,10 +147,12 @@ export class FlatView implements OnDestroy {
 
   protected readonly card = computed(() => this.evaluation().design.card);
   protected readonly sheet = computed(() => {
-    const { sheets } = this.evaluation();
+    const sheets = this.sheets();
     return sheets.find((sheet) => sheet.piece.id === this.chosen()) ?? sheets[0]!;
   });
-  protected readonly pieces = computed(() => this.evaluation().sheets.map(({ piece: { id, name } }) => ({ id, name })));
+  /** the pieces of the card, then those of its own envelope */
+  protected readonly sheets = computed(() => [...this.evaluation().sheets, ...envelopeSheets(this.evaluation())]);
+  protected readonly pieces = computed(() => this.sheets().map(({ piece: { id, name } }) => ({ id, name })));
   protected readonly fit = computed(() => this.heldFit() ?? fitSheet(this.sheet(), this.space(), this.turned()));
   protected readonly ticks = computed(() => rulerTicks(this.fit(), this.card().notation));
   protected readonly wears = computed(() => {

@@ -169,7 +169,7 @@ export class PaperScene {
     this.sheets = design.panels.map((panel, body) => {
       const known = before.get(panel.id);
       before.delete(panel.id);
-      const paper = paperOf(panel.piece.stock);
+      const paper = paperOf(panel.piece.stock, stockOf(design, panel.piece));
       return this.laid(known, panel, this.thickness[body]!, paper, isClear(stockOf(design, panel.piece)));
     });
     for (const sheet of before.values()) this.remove(sheet);
@@ -193,7 +193,7 @@ export class PaperScene {
     this.bentSheets.take(
       (rows ?? []).map((row) => {
         const { piece } = design.panels[design.linkage.bodyOf.get(row.claim.panels[0]!)!]!;
-        return { row, colour: paperOf(piece.stock) };
+        return { row, colour: paperOf(piece.stock, stockOf(design, piece)) };
       }),
       closing,
     );

@@ -1,3 +1,4 @@
+import { shadeHex, type Stock } from '@diptychon/core';
 import { DoubleSide, LineBasicMaterial, MeshLambertMaterial, MeshStandardMaterial } from 'three';
 
 /** Paper colours by what a piece is for. */
@@ -6,8 +7,9 @@ const PAPER: Record<string, string> = { base: '#efe4cb', mechanism: '#e2a544', d
 export const OTHER_FACE = 0.74;
 const MARKED = '#c2492c';
 
-/** The colour of a piece by what it is for. */
-export const paperOf = (stock: string): string => PAPER[stock] ?? PAPER['base']!;
+/** The colour of a piece: of its stock where that has one, else by what it is for. */
+export const paperOf = (role: string, { shade }: Pick<Stock, 'shade'>): string =>
+  shade ? shadeHex(shade) : (PAPER[role] ?? PAPER['base']!);
 
 /** The line along the edges of a sheet. */
 export const edgeLine = (): LineBasicMaterial => new LineBasicMaterial({ color: '#6b5f49', transparent: true, opacity: 0.45 });

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   boxOf,
+  envelopeLimit,
   inSentence,
   rulerStep,
   sayLength,
@@ -53,6 +54,13 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
         <svg:text class="number" [attr.x]="layer.x" [attr.y]="layer.y" [attr.text-anchor]="layer.anchor">{{ layer.number }}</svg:text>
       }
     }
+    @for (disc of discs(); track $index) {
+      <svg:circle class="disc" [class.under]="disc.under" [attr.cx]="disc.x" [attr.cy]="disc.y" [attr.r]="disc.r" />
+      <svg:text class="number" text-anchor="middle" [attr.x]="disc.x" [attr.y]="disc.y - disc.r - 3">{{ disc.number }}</svg:text>
+    }
+    @if (limit(); as path) {
+      <svg:path class="limit" [attr.d]="path"><svg:title>As far as the envelope takes it</svg:title></svg:path>
+    }
     @for (grip of grips(); track grip.placed.topper.id) {
       <svg:g class="topper" [class.under]="grip.placed.face === 'down'">
         <svg:title>{{ grip.says }}: drag it, or use the arrow keys</svg:title>
@@ -75,6 +83,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
           (pointerup)="release()"
           (pointercancel)="release()"
           (keydown)="nudge($event, grip)"
+          (focus)="moving.set(grip.placed.topper.id)"
+          (blur)="moving.set(undefined)"
         />
         <svg:text class="number" text-anchor="middle" [attr.x]="grip.x" [attr.y]="grip.y + 4">{{ grip.placed.number }}</svg:text>
       </svg:g>
@@ -114,13 +124,31 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
       stroke-width: 0.8;
       pointer-events: none;
     }
+    .disc {
+      fill: var(--ink-soft);
+      fill-opacity: 0.35;
+      stroke: var(--ink-soft);
+      stroke-width: 1.2;
+      pointer-events: none;
+    }
+    .disc.under {
+      fill: none;
+      stroke-dasharray: 4 3;
+    }
+    .limit {
+      fill: none;
+      stroke: var(--rust);
+      stroke-width: 1.4;
+      stroke-dasharray: 10 4;
+      pointer-events: none;
+    }
     .glue {
       fill: var(--chanterelle);
       fill-opacity: 0.28;
       fill-rule: evenodd;
       pointer-events: none;
     }
-    circle {
+    .topper circle {
       fill: var(--sheet);
       fill-opacity: 0.6;
       stroke: var(--chanterelle);
@@ -128,7 +156,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
       cursor: grab;
       touch-action: none;
     }
-    circle:focus-visible {
+    .topper circle:focus-visible {
       outline: none;
       stroke-width: 4;
     }
@@ -145,6 +173,8 @@ export class WornOnPiece {
   readonly holding = output<boolean>();
 
   private readonly workshop = inject(WorkshopStore).workshop;
+  /** the topper that is dragged or has the keyboard */
+  protected readonly moving = signal<string | undefined>(undefined);
   private held: { id: string; title: string; start: Point; from: Point; size: Point } | undefined;
   private drags = 0;
 
@@ -185,6 +215,28 @@ export class WornOnPiece {
       });
   });
 
+  /** Discs of magnets that lie on this piece. */
+  protected readonly discs = computed(() => {
+    const { piece } = this.sheet();
+    const { design, dressed } = this.evaluation();
+    return dressed.magnets.flatMap(({ number, closure, first, second }) =>
+      [first, second].flatMap((disc) => {
+        if (!disc?.panel.startsWith(`${piece.id}/`)) return [];
+        const shift = shiftOnSheet(this.sheet(), design.panels[design.linkage.bodyOf.get(disc.panel)!]!.area.outer);
+        const [x, y] = toScreen([disc.at[0] + shift[0], disc.at[1] + shift[1]], this.fit());
+        return [{ number, x, y, r: (closure.disc / 2) * this.fit().scale, under: disc.face === 'down' }];
+      }),
+    );
+  });
+
+  /** While a topper is moved: how far it may reach before the card misses its envelope. */
+  protected readonly limit = computed(() => {
+    const id = this.moving();
+    const placed = this.evaluation().dressed.toppers.find(({ topper }) => topper.id === id);
+    const outer = placed && envelopeLimit(this.evaluation(), placed.topper.id);
+    return outer && this.onScreen({ outer, holes: [] }, shiftOnSheet(this.sheet(), this.panelOf(placed).outer));
+  });
+
   private panelOf({ panel }: PlacedTopper): Area {
     const { design } = this.evaluation();
     return design.panels[design.linkage.bodyOf.get(panel)!]!.area;
@@ -202,6 +254,7 @@ export class WornOnPiece {
     const { across, along, id } = placed.topper;
     this.held = { id, title: placed.number, start: [event.clientX, event.clientY], from: [across, along], size: this.sizeOf(placed) };
     this.holding.emit(true);
+    this.moving.set(id);
   }
 
   protected drag(event: PointerEvent): void {
@@ -222,6 +275,7 @@ export class WornOnPiece {
   protected release(): void {
     if (!this.held) return;
     this.held = undefined;
+    this.moving.set(undefined);
     this.says.emit(undefined);
     this.holding.emit(false);
   }

@@ -1,4 +1,4 @@
-import { type Dressed, type DressedLayer, type PlacedTopper } from '@diptychon/core';
+import { shadeHex, type Dressed, type DressedLayer, type PlacedTopper } from '@diptychon/core';
 import {
   CanvasTexture,
   ExtrudeGeometry,
@@ -20,6 +20,7 @@ const LAYER_PAPERS = [
 /** Papers of toppers, one after the other. */
 const TOPPER_PAPERS = ['#d9903a', '#f1e6cc', '#8c6f56', '#6a7a86'] as const;
 const FOAM = '#f6f2e8';
+const BLANK = '#e9e2d2';
 const MARKED = '#c2492c';
 /** A motif is so large on the paper (mm), and so large in its picture (dots). */
 const MOTIF = 13;
@@ -55,7 +56,7 @@ export class WornSheets {
    * Lays what a panel wears on its sheet; what is as before stays.
    * @param half of the sheet's drawn thickness  @returns how thick all of it is drawn, both faces together
    */
-  dress(panel: string, sheet: Object3D, half: number, dressed: Pick<Dressed, 'layers' | 'toppers'>): number {
+  dress(panel: string, sheet: Object3D, half: number, dressed: Pick<Dressed, 'layers' | 'toppers' | 'magnets'>): number {
     const { slabs, thick } = slabsOn(panel, half, dressed);
     const key = JSON.stringify(slabs);
     const known = this.worn.get(panel);
@@ -102,13 +103,29 @@ export class WornSheets {
 }
 
 /** Everything on both faces of a panel, from its sheet outward. */
-function slabsOn(panel: string, half: number, { layers, toppers }: Pick<Dressed, 'layers' | 'toppers'>): { slabs: Slab[]; thick: number } {
+function slabsOn(
+  panel: string,
+  half: number,
+  { layers, toppers, magnets }: Pick<Dressed, 'layers' | 'toppers' | 'magnets'>,
+): { slabs: Slab[]; thick: number } {
   const slabs: Slab[] = [];
   let thick = 0;
   for (const face of ['up', 'down'] as const) {
     // On the lower face everything grows the other way.
     const at = (over: number, height: number): number => (face === 'up' ? half + over : -half - over - height);
     let over = 0;
+    // Blank layers under everything lift what lies on them; what hides a magnet is drawn as high as they are.
+    for (const { blanks, covers, stock } of magnets) {
+      for (const each of [...blanks, ...covers].filter((worn) => worn.panel === panel && worn.face === face)) {
+        slabs.push({
+          ...each.area,
+          from: at(over, each.thickness),
+          thick: each.thickness,
+          paper: stock.shade ? shadeHex(stock.shade) : BLANK,
+        });
+        over += each.thickness;
+      }
+    }
     for (const step of [1, 2, 3]) {
       const own = layers.filter((layer) => layer.panel === panel && layer.face === face && layer.step === step);
       for (const layer of own) slabs.push(layerSlab(layer, at(over, drawn(layer))));
@@ -121,7 +138,12 @@ function slabsOn(panel: string, half: number, { layers, toppers }: Pick<Dressed,
       const height = drawn(placed);
       // Toppers that overlap are told apart by a hair.
       const lift = over + foam + 0.02 * i;
-      slabs.push({ ...placed.area, from: at(lift, height), thick: height, paper: TOPPER_PAPERS[i % TOPPER_PAPERS.length]! });
+      slabs.push({
+        ...placed.area,
+        from: at(lift, height),
+        thick: height,
+        paper: placed.stock.shade ? shadeHex(placed.stock.shade) : TOPPER_PAPERS[i % TOPPER_PAPERS.length]!,
+      });
       return Math.max(most, foam + height);
     }, 0);
     thick += over + highest;
@@ -134,7 +156,13 @@ const drawn = ({ stock }: DressedLayer | PlacedTopper): number => Math.max(LEAST
 function layerSlab({ area, step, stock, upWhenOpen }: DressedLayer, from: number): Slab {
   const { paper, motif } = LAYER_PAPERS[(step - 1) % LAYER_PAPERS.length]!;
   const patterned = stock.kind === 'paper' && stock.goodSides === 1;
-  return { ...area, from, thick: Math.max(LEAST_DRAWN, stock.caliper), paper, ...(patterned && { motif, up: upWhenOpen }) };
+  return {
+    ...area,
+    from,
+    thick: Math.max(LEAST_DRAWN, stock.caliper),
+    paper: stock.shade ? shadeHex(stock.shade) : paper,
+    ...(patterned && { motif, up: upWhenOpen }),
+  };
 }
 
 /** Small caps on their stalks, standing the way that is up. */

@@ -17,8 +17,8 @@ describe('MagnetList', () => {
   it('puts a pair near the free edge, and tells where the other lies and how far they are apart', async () => {
     await hand.press(/^Add a pair of magnets$/);
     // 14 mm inside the free edge, half way up; on either leaf.
-    expect(hand.card.dressing!.closures).toEqual([expect.objectContaining({ kind: 'magnet', along: 70, disc: 8, thick: 1 })]);
-    expect(hand.text).toMatch(/blank layers ?3/);
+    expect(hand.card.dressing!.closures).toEqual([expect.objectContaining({ kind: 'magnet', along: 70, disc: 10, thick: 0.6 })]);
+    expect(hand.text).toMatch(/blank layers ?2/);
     expect(hand.text).toMatch(/The other: (front|back) leaf\./);
     expect(hand.text).toContain('can kill');
   });

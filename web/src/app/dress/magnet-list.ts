@@ -40,7 +40,7 @@ const LIMITS: Readonly<Record<Length, { min: number; max: number }>> = {
   disc: DISC,
   thick: DISC_THICK,
 };
-/** Discs as they are often bought. */
+/** A disc as it is often bought, for who keeps none. */
 const USUAL = { disc: 8, thick: 1 } as const;
 
 /** Pairs of magnets: one is placed, the other lies where that comes to lie when the card closes. */
@@ -82,6 +82,16 @@ const USUAL = { disc: 8, thick: 1 } as const;
           [value]="row.closure.panel + ' ' + row.closure.face"
           (chosen)="setFace(row, $event)"
         />
+        @if (mine().length > 1) {
+          <dip-choice-row
+            class="row choice"
+            [fieldId]="row.id + '-disc-of-mine'"
+            label="From my magnets"
+            [options]="mine()"
+            [value]="discOf(row)"
+            (chosen)="setDisc(row, $event)"
+          />
+        }
         @for (entry of lengths; track entry.name) {
           <dip-length-row
             [fieldId]="row.id + '-' + entry.name"
@@ -138,6 +148,10 @@ export class MagnetList {
     { value: 'patch', label: 'a patch round the disc' },
     { value: 'whole', label: 'the whole face, nothing stands out' },
   ];
+  protected readonly mine = computed(() => [
+    { value: '', label: 'of another size' },
+    ...this.workshop().magnets.map(({ id, name }) => ({ value: id, label: name })),
+  ]);
   protected readonly stocks = computed(() => offeredChoices('stocks', this.card(), this.workshop()));
   protected readonly faces = computed(() => faceChoices(this.evaluation()));
   protected readonly rows = computed((): Row[] => {
@@ -164,7 +178,9 @@ export class MagnetList {
     );
     if (!place) return;
     const workshop = this.workshop();
-    const magnet = { kind: 'magnet' as const, ...place, ...USUAL, stock: this.card().stocks.display };
+    const [own] = workshop.magnets;
+    const disc = own ? { disc: own.diameter, thick: own.thickness } : USUAL;
+    const magnet = { kind: 'magnet' as const, ...place, ...disc, stock: this.card().stocks.display };
     this.chosen.set(nextId(this.card().dressing?.closures ?? [], 'magnet'));
     this.changed.emit({ what: 'One more pair of magnets', apply: (card) => withClosure(card, magnet, workshop) });
   }
@@ -176,6 +192,15 @@ export class MagnetList {
 
   protected setLength(row: Row, name: Length, { mm, typed }: GivenLength): void {
     this.set(row, { [name]: mm }, typed);
+  }
+
+  protected discOf({ closure }: Row): string {
+    return this.workshop().magnets.find(({ diameter, thickness }) => diameter === closure.disc && thickness === closure.thick)?.id ?? '';
+  }
+
+  protected setDisc(row: Row, id: string): void {
+    const found = this.workshop().magnets.find((magnet) => magnet.id === id);
+    if (found) this.set(row, { disc: found.diameter, thick: found.thickness });
   }
 
   protected setFace(row: Row, value: string): void {

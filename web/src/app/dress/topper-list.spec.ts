@@ -58,4 +58,19 @@ describe('TopperList', () => {
     await hand.press(/^as wide as its outline asks$/);
     expect(hand.card.dressing!.toppers![0]).not.toHaveProperty('width');
   });
+
+  it('is what a die of mine cuts: its outline, as wide as that cuts', async () => {
+    await hand.press(/^Add a topper$/);
+    const list = hand.fixture.componentInstance as unknown as {
+      rows(): never[];
+      dies(): { value: string; label: string }[];
+      setDie(row: never, value: string): void;
+    };
+    const [, largest] = list.dies();
+    expect(largest!.label).toBe('Nested circles, 90 mm');
+    list.setDie(list.rows()[0]!, largest!.value);
+    await hand.show();
+    expect(hand.card.dressing!.toppers![0]).toMatchObject({ outline: 'circle', height: expect.closeTo(90, 6) });
+    expect(hand.text).toContain('Nested circles, 90 mm');
+  });
 });

@@ -1,11 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
+  aspectOf,
   boxOf,
   GLUE_DEEP,
   inSentence,
   MOST_FOAM,
   MOST_TOPPERS,
   nextId,
+  ownOutlines,
+  sayLength,
+  shapeNamed,
   SHAPE_OPTIONS,
   SIDE_NAMES,
   SIDES,
@@ -101,6 +105,15 @@ export class TopperList {
     ...SHAPE_OPTIONS,
     ...(this.card().outlines ?? []).map(({ id, name }) => ({ value: id, label: name })),
   ]);
+  /** every size of every die whose outline is known, and that a topper need not be one */
+  protected readonly dies = computed(() => {
+    const { notation } = this.card();
+    const own = this.workshop().dies.filter(({ outline }) => this.outlines().some(({ value }) => value === outline));
+    const all = own.flatMap(({ id, name, sizes }) =>
+      sizes.map(({ cut }, i) => ({ value: `${id} ${i}`, label: `${name}, ${sayLength(cut, notation)}` })),
+    );
+    return all.length > 0 ? [{ value: '', label: 'cut by hand or cutter' }, ...all] : [];
+  });
   protected readonly faces = computed(() => faceChoices(this.evaluation()));
   protected readonly rows = computed((): Row[] => {
     const placed = this.evaluation()?.dressed.toppers ?? [];
@@ -166,8 +179,29 @@ export class TopperList {
     this.show(panel);
   }
 
+  /** The die that cuts a topper as it is; none where it is of another size. */
+  protected dieOf({ topper, placed }: Row): string {
+    const width = placed?.sheet.width;
+    const found = this.workshop().dies.flatMap(({ id, outline, sizes }) =>
+      sizes.flatMap(({ cut }, i) =>
+        outline === topper.outline && width !== undefined && Math.abs(cut - width) < 0.05 ? [`${id} ${i}`] : [],
+      ),
+    );
+    return found[0] ?? '';
+  }
+
   protected setMount(row: Row, mount: string): void {
     this.set(row, { foam: mount === 'foam' ? USUAL_FOAM : undefined });
+  }
+
+  /** Makes a topper what a die cuts: its outline, as wide as that cuts. */
+  protected setDie(row: Row, value: string): void {
+    const [id, size] = value.split(' ');
+    const die = this.workshop().dies.find((each) => each.id === id);
+    const cut = die?.sizes[Number(size)]?.cut;
+    const outline = die && shapeNamed(die.outline, ownOutlines(this.card()));
+    if (!die || !outline || cut === undefined) return;
+    this.set(row, { outline: die.outline, height: cut / aspectOf(outline), width: undefined });
   }
 
   /** Glue on a part begins along the side that it had, else the left one; a pocket is open at the top. */

@@ -62,6 +62,8 @@ export function readField(field: SupplyField, typed: string, notation: Notation)
         : { ok: false, says: `${field.label}: “${typed}” is not a number.` };
     }
     case 'choice':
+      // A choice of nothing leaves the field out.
+      if (text === '') return { ok: true, value: undefined };
       return { ok: true, value: field.number ? Number(text) : text };
     case 'yes':
       return { ok: true, value: text === 'true' ? true : undefined };
