@@ -114,16 +114,23 @@ function topperLine({ number, name, panel, face, width, height, mount, pads }: R
   return `${number}, ${name}, on ${panel}, ${face === 'up' ? 'upper face' : 'back'}: ${sayLength(width, notation)} × ${sayLength(height, notation)}, ${held}`;
 }
 
-function bandLine({ number, length, wide, folds, slidesOff }: Report['closures'][number], notation: Notation): string {
+function closureLine(closure: Report['closures'][number], notation: Notation): string {
   const say = (mm: number): string => sayLength(mm, notation);
+  if (closure.kind === 'magnet') {
+    const { number, first, second, disc, thick, apart } = closure;
+    const other = second ? `the other on ${second.panel}, ${say(apart)} apart` : 'no other lies there';
+    return `${number}, magnet ${say(disc)} across, ${say(thick)} thick, in ${first.blanks} blank layers on ${first.panel}; ${other}`;
+  }
+  if (closure.kind === 'ribbon') return `${closure.number}, ribbon ${say(closure.wide)} wide, ${say(closure.length)} long`;
+  const { number, length, wide, folds, slidesOff } = closure;
   const off = slidesOff.filter(({ free }) => free).map(({ toward }) => toward);
   const way = off.length > 0 ? `slides off toward ${off.join(' and ')}` : 'cannot slide off';
-  return `${number}: ${say(length)} × ${say(wide)}, folds at ${folds.map(say).join(', ')}; ${way}`;
+  return `${number}, band: ${say(length)} × ${say(wide)}, folds at ${folds.map(say).join(', ')}; ${way}`;
 }
 
 /** The report for reading at a terminal. */
 export function printReport(
-  { pieces, layers, toppers, closures, measures, closed, open, findings, motion }: Report,
+  { pieces, layers, toppers, closures, envelope, measures, closed, open, findings, motion }: Report,
   notation: Notation,
 ): string {
   const n = (value: number): string => String(Number(value.toFixed(2)));
@@ -139,7 +146,12 @@ export function printReport(
     ]),
     ...(layers.length > 0 ? ['Layers', ...layers.map((layer) => `  ${layerLine(layer, notation)}`)] : []),
     ...(toppers.length > 0 ? ['Toppers', ...toppers.map((topper) => `  ${topperLine(topper, notation)}`)] : []),
-    ...(closures.length > 0 ? ['Bands', ...closures.map((band) => `  ${bandLine(band, notation)}`)] : []),
+    ...(closures.length > 0 ? ['Closures', ...closures.map((closure) => `  ${closureLine(closure, notation)}`)] : []),
+    ...(envelope.folded
+      ? [
+          `Envelope  a square of ${sayLength(envelope.folded.square, notation)}, first fold ${sayLength(envelope.folded.firstFold, notation)}`,
+        ]
+      : []),
     'Measures',
     ...measures.map((m) => `  ${m.label}: ${m.unit === 'mm' ? sayLength(m.value, notation) : `${n(m.value)}°`}, because ${m.because}`),
     `Closed  ${sayLength(closed.width, notation)} × ${sayLength(closed.height, notation)}, ${n(closed.thickness)} mm thick`,

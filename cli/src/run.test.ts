@@ -187,6 +187,13 @@ describe('diptychon list and export', () => {
     expect(readFileSync(out, 'latin1')).toContain(holds);
   });
 
+  it('writes where the toppers go, and says so of a card that carries none', async () => {
+    const out = join(folder, 'toppers.pdf');
+    const none = await diptychon('export', cardFile, '--format', 'arrangement', '--out', out);
+    expect(none).toMatchObject({ code: 2 });
+    expect(none.err).toContain('this card carries none');
+  });
+
   it('explains itself', async () => {
     expect((await diptychon()).out).toContain('diptychon compute');
   });

@@ -18,7 +18,7 @@ import {
   type PaperId,
   type Workshop,
 } from '@diptychon/core';
-import { writeDxf, writeOnePage, writeTemplates, type PdfFonts } from '@diptychon/core/files';
+import { writeDxf, writeOnePage, writeArrangement, writeTemplates, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
 import { WRAPPERS } from './wrappers.js';
@@ -39,7 +39,7 @@ diptychon steps CARD.json|--mechanism ID [options] [--json]
 diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
     FORMAT: svg or dxf for a cutter (--folds score|perforation), one drawing for each stock and bed: the first is FILE,
     others stand beside it as FILE-STOCK; csv of the measures (--decimal point|comma),
-    pdf (one page) or templates (true size), both --paper a4|a3|a5|letter|legal|tabloid,
+    pdf (one page), templates (true size) or arrangement (where the toppers go, true size), all --paper a4|a3|a5|letter|legal|tabloid,
     fold (open JSON of the crease pattern and folded states).
     A card that fails is not written (exit code 3) but with --anyway.
 diptychon envelope --width W --height H [--thickness T] [--ease E] [--overlap O] [--json]
@@ -85,6 +85,10 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   csv: (evaluation, { decimal }) => [{ content: writeCsv(evaluation, decimal) }],
   fold: (evaluation) => [{ content: writeFold(evaluation) }],
   pdf: async (evaluation, { paper, workshop }) => [{ content: await writeOnePage(evaluation, paper, printFonts(), workshop) }],
+  arrangement: async (evaluation, { paper }) => {
+    if (evaluation.dressed.toppers.length === 0) throw new UsageError('--format: arrangement is of toppers, and this card carries none');
+    return [{ content: (await writeArrangement(evaluation, paper, printFonts())).bytes }];
+  },
   templates: async (evaluation, { paper }) => [{ content: (await writeTemplates(evaluation, paper, printFonts())).bytes }],
 };
 

@@ -93,17 +93,20 @@ export type { BareFace, DressedLayer, Layers, Moment } from './dress/layer.js';
 export {
   BAND_PLACE,
   BAND_WIDTH,
+  CAPITALS,
   closuresOf,
   DISC,
   DISC_THICK,
   ENVELOPE_EASE_LIMITS,
   FLAP_OVERLAP_LIMITS,
   MOST_CLOSURES,
+  MOST_WORDS,
   RIBBON_END,
   RIBBON_LOOP,
   RIBBON_WIDTH,
   type BandClosure,
   type Closure,
+  type Greeting,
   type MagnetClosure,
   type OwnEnvelope,
   type RibbonClosure,
@@ -112,7 +115,10 @@ export { SHADES, shadeHex, type Shade } from './supplies/shades.js';
 export { envelopeLimit } from './dress/envelope-limit.js';
 export { envelopeSheets } from './plan/layer-steps.js';
 export { aspectOf, shapeNamed } from './plane/shapes.js';
+export { areasOf } from './plane/boolean.js';
 export { ownOutlines } from './card/own-outlines.js';
+export { FACES, FACE_IDS, type FaceId } from './letters/faces.js';
+export { inkOn } from './format/facet.js';
 export type { PlacedMagnet, SunkDisc } from './dress/magnets.js';
 export { usualMagnet } from './dress/usual-magnet.js';
 export type { PlacedRibbon } from './dress/ribbons.js';

@@ -41,8 +41,14 @@ const WORN: Readonly<Record<string, Wear>> = {
     ...layers(THREE),
     papers: { 'layer-base-base-up': 'moss-100' },
     toppers: [
-      topper('disc', 'display/display up', { across: 75, along: 82, height: 96, outline: 'scallop' }, { stock: 'light-card-160' }),
-      topper('basket', 'display/display up', { across: 75, along: 82, height: 62, outline: 'mushroom' }, { stock: 'bark-card-220' }),
+      topper('disc', 'display/display up', { across: 75, along: 96, height: 84, outline: 'scallop' }, { stock: 'light-card-160' }),
+      topper('basket', 'display/display up', { across: 75, along: 96, height: 54, outline: 'mushroom' }, { stock: 'bark-card-220' }),
+      topper(
+        'greeting',
+        'display/display up',
+        { across: 75, along: 28, height: 24, outline: 'rectangle' },
+        { width: 110, stock: 'light-card-160', name: 'greeting', greeting: { words: 'Thank you', face: 'handwritten', capital: 11 } },
+      ),
     ],
   },
   'chanterelle-birthday': {
@@ -136,7 +142,14 @@ const WORN: Readonly<Record<string, Wear>> = {
       'liner/front-half up',
     ]),
     plain: ['layer-liner-back-half-up'],
-    toppers: [topper('ring', 'base/front-leaf down', { across: 52, along: 75, height: 70, outline: 'scallop' }, { stock: 'moss-100' })],
+    toppers: [
+      topper(
+        'ring',
+        'base/front-leaf down',
+        { across: 52, along: 75, height: 70, outline: 'scallop' },
+        { stock: 'moss-100', greeting: { words: 'Wendlebrook / Fungus / Foray', face: 'serif', capital: 6 } },
+      ),
+    ],
   },
   'two-fronds-bow': {
     ...layers(THREE, ['base/front-leaf up']),
@@ -198,7 +211,13 @@ const WORN: Readonly<Record<string, Wear>> = {
         'pocket',
         'base/front-leaf down',
         { across: 52, along: 60, height: 80, outline: 'rectangle' },
-        { width: 70, stock: 'bark-card-220', glued: { as: 'pocket', side: 'top', deep: 5 }, name: 'pocket for the list' },
+        {
+          width: 70,
+          greeting: { words: 'Our finds', face: 'serif', capital: 6 },
+          stock: 'bark-card-220',
+          glued: { as: 'pocket', side: 'top', deep: 5 },
+          name: 'pocket for the list',
+        },
       ),
     ],
     closures: [

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { FACE_IDS } from '../letters/faces.js';
 
 /** What a maker glues on a card that is built, as the card keeps it. Lengths mm. */
 
@@ -81,6 +82,22 @@ const glued = v.variant(
 );
 export const TOPPER_WIDTH = { min: 4, max: 400 } as const;
 
+export const CAPITALS = { min: 1.5, max: 120 } as const;
+/** A greeting is at most so long. */
+export const MOST_WORDS = 80;
+
+/** Words on a topper, in outlines of a shipped face. */
+const greeting = v.strictObject({
+  words: v.pipe(
+    v.string('allowed: text'),
+    v.minLength(1, 'allowed: at least one character'),
+    v.maxLength(MOST_WORDS, `allowed: at most ${MOST_WORDS} characters`),
+  ),
+  face: v.picklist(FACE_IDS, `allowed: ${FACE_IDS.join(', ')}`),
+  /** height of its capitals */
+  capital: within(CAPITALS.min, CAPITALS.max),
+});
+
 /** An outline that is glued on a face, flat or on foam. */
 const topper = v.strictObject({
   id: identifier,
@@ -102,6 +119,7 @@ const topper = v.strictObject({
   foam: v.optional(within(0.5, MOST_FOAM)),
   /** where its glue or foam goes; all over where left out */
   glued: v.optional(glued),
+  greeting: v.optional(greeting),
   /** held so that it may come off again */
   removable: v.optional(v.literal(true, 'allowed: true, or left out')),
   stock: identifier,
@@ -193,6 +211,7 @@ export const dressingSchema = v.strictObject({
 export type Dressing = v.InferOutput<typeof dressingSchema>;
 export type LayerRule = NonNullable<Dressing['layers']>;
 export type Topper = NonNullable<Dressing['toppers']>[number];
+export type Greeting = NonNullable<Topper['greeting']>;
 export type GluedPart = NonNullable<Topper['glued']>;
 export type Closure = NonNullable<Dressing['closures']>[number];
 export type BandClosure = Extract<Closure, { kind: 'band' }>;

@@ -1,4 +1,5 @@
 import type { ClosedCard } from '../card/closed-card.js';
+import type { Dressing } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
 import type { Standing } from '../card/standing.js';
 import type { Dressed } from '../dress/dress.js';
@@ -14,6 +15,8 @@ export type Severity = 'pass' | 'warn' | 'fail';
 export interface Fix {
   says: string;
   changes: { owner: string; size: string; value: number | string }[];
+  /** what the card then wears, where that goes along */
+  dressing?: Dressing;
 }
 
 /** One verdict: a sentence with its numbers and its place. */

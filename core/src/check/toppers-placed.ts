@@ -1,7 +1,9 @@
+import { CAPITALS } from '../card/dressing.js';
 import { inSentence } from '../card/part-titles.js';
 import { visibleFaces } from '../card/visibility.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import { spoken } from '../measure/sentence.js';
+import type { Mm } from '../measure/units.js';
 import { printAngle } from '../measure/print.js';
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
 import { asArea } from '../plane/outline.js';
@@ -13,6 +15,8 @@ import type { Check, CheckInput, Verdict } from './finding.js';
 const ON_ITS_HEAD = (100 * Math.PI) / 180;
 /** So much of a topper may lie over an opening or past an edge before what is under it counts as missing. */
 const LEAST_HELD = 0.5;
+/** No hand sees letters that are so much nearer to an edge than they should be. */
+const LEAST_PAST: Mm = 0.05;
 
 /** Does every topper have its place: on one panel, clear of folds, held, the right way up, and seen? */
 export const toppersPlaced: Check = (input) => {
@@ -32,6 +36,7 @@ export const toppersPlaced: Check = (input) => {
       ...held(topper),
       ...onItsHead(topper),
       ...takesNoTag(topper),
+      ...greetingFits(topper),
       ...(topper.shows.length > 0 ? [] : hidden(input, topper)),
       ...raisedWhereKeptClear(input, topper),
     ]),
@@ -97,6 +102,34 @@ function held(placed: PlacedTopper): Verdict[] {
       ...about(placed, 'held'),
       severity: 'warn',
       says: `Only ${Math.round(100 * share)} % of ${called(placed)} lies on paper that is free; the rest is over an opening, past an edge or on what is glued there. Move it, or make it smaller.`,
+    },
+  ];
+}
+
+/** Letters that stand past the edge are cut off with it, and those that a face has not are left out. */
+function greetingFits(placed: PlacedTopper): Verdict[] {
+  const { greeting } = placed;
+  if (!greeting) return [];
+  const { missing, past, fits } = greeting;
+  const lacking: Verdict[] =
+    missing.length === 0
+      ? []
+      : [
+          {
+            ...about(placed, 'letters'),
+            severity: 'warn',
+            says: `The greeting of ${called(placed)} is set without ${missing.map((letter) => `“${letter}”`).join(', ')}: its letters have none. Write it otherwise, or take other letters.`,
+          },
+        ];
+  if (past <= LEAST_PAST) return lacking;
+  return [
+    ...lacking,
+    {
+      ...about(placed, 'greeting'),
+      severity: 'warn',
+      value: past,
+      limit: 0,
+      says: `The greeting of ${called(placed)} comes ${spoken(past)} too near its edge or past it: ${fits && fits >= CAPITALS.min ? `capitals ${spoken(fits)} high keep inside` : 'shorten it'}, or make the topper larger.`,
     },
   ];
 }

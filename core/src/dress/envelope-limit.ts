@@ -1,21 +1,27 @@
+import type { ClosedCard } from '../card/closed-card.js';
 import { envelopeOf } from '../card/document.js';
+import type { Design } from '../card/join.js';
 import { lyingAt } from '../card/worn.js';
-import type { Evaluation } from '../evaluate.js';
-import { poseOf } from '../linkage/motion.js';
+import { poseOf, type Motion } from '../linkage/motion.js';
 import { carryFlat, inverted } from '../linkage/rigid.js';
 import type { Mm } from '../measure/units.js';
 import { boxOf, rectangle, type Box, type Loop } from '../plane/outline.js';
+import type { Dressed } from './dress.js';
 import { postedCard } from './posted-card.js';
+
+interface DressedCard {
+  design: Design;
+  motion: Motion;
+  closed: ClosedCard;
+  dressed: Dressed;
+}
 
 /**
  * How far the outline of a topper may reach before the closed card misses the envelope that was chosen for it: a rectangle
  * round the panel that carries it, in the coordinates of the panel's piece. Everything else of the card, and its thickness,
  * is taken as it is. Nothing without a chosen envelope, or where the rest misses it already.
  */
-export function envelopeLimit(
-  { design, motion, closed, dressed }: Pick<Evaluation, 'design' | 'motion' | 'closed' | 'dressed'>,
-  topper: string,
-): Loop | undefined {
+export function envelopeLimit({ design, motion, closed, dressed }: DressedCard, topper: string): Loop | undefined {
   const envelope = envelopeOf(design.card);
   const moved = dressed.toppers.find((each) => each.topper.id === topper);
   if (!envelope || !moved) return undefined;

@@ -173,7 +173,7 @@ function layerOf({ design, panel, seen, rule, area, free, step, covers, seams, e
 }
 
 /** From a sheet whose lower left corner is the origin, good side toward you and up at the top, onto the panel's face. */
-function laidOn(area: Area, { face, up }: SeenSide): Placement {
+export function laidOn(area: Area, { face, up }: Pick<SeenSide, 'face' | 'up'>): Placement {
   const turn = { top: 0, left: Math.PI / 2, bottom: Math.PI, right: -Math.PI / 2 }[up];
   const turned: Placement = { to: [0, 0], turn, flipped: face === 'down' };
   const back = undone(turned);

@@ -15,6 +15,7 @@ import { blankPiece } from '../sheet/piece.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import type { Stock } from '../supplies/stocks.js';
 import { freeFace } from './free-face.js';
+import { setGreeting, type SetGreeting } from './greeting.js';
 import { gluePart, tagFor, type Tag } from './glue-part.js';
 import type { Moment, SeenSide } from './layer.js';
 import { padsFor } from './pads.js';
@@ -42,6 +43,8 @@ export interface PlacedTopper extends Worn {
   pads: readonly Loop[];
   /** what of it is glued down: the pads, where it stands on foam */
   glue: readonly Area[];
+  /** its greeting: as it is set on its sheet, and its letters on the panel's piece */
+  greeting?: SetGreeting & { onPanel: readonly Loop[] };
   /** the largest tag that it takes, where it is a pocket that takes one */
   tag?: Tag;
   /** what of the face carries it */
@@ -92,6 +95,7 @@ function placed(
   const ground = freeFace(design, panel, topper.face);
   const glue = gluePart(flat, topper.glued).map(laid);
   const pads = topper.foam === undefined ? [] : glue.flatMap((part) => padsFor(part, ground));
+  const greeting = topper.greeting && setGreeting(topper.greeting, flat);
   const tag = topper.glued?.as === 'pocket' ? tagFor(flat, topper.glued) : undefined;
   const foam = pads.reduce((sum, pad) => sum + areaOf(asArea(pad)), 0) * FOAM_PER_MM * (topper.foam ?? 0);
   const outlineName = nameOf(design, topper.outline);
@@ -106,6 +110,7 @@ function placed(
       outline: flat,
       because: 'as large as you wish it',
       part,
+      ...(greeting && { lettering: greeting.loops }),
     }),
   );
   return {
@@ -113,6 +118,7 @@ function placed(
     ...{ area, stock, part, at, placement, sheet, pads, ground },
     glue: topper.foam === undefined ? glue : pads.map(asArea),
     ...(tag && { tag }),
+    ...(greeting && { greeting: { ...greeting, onPanel: greeting.loops.map((loop) => loop.map((point) => place(point, placement))) } }),
     thickness: stock.caliper + (topper.foam ?? 0) + GLUE_FILM * (topper.foam === undefined ? 1 : 2),
     weight: stock.weight + foam / areaOf(area),
     shows: seen?.shows ?? [],

@@ -1,13 +1,14 @@
+import { stockOf } from '../card/card-stocks.js';
+import type { ClosedCard } from '../card/closed-card.js';
 import type { MagnetClosure } from '../card/dressing.js';
-import type { Evaluation } from '../evaluate.js';
-import { poseOf } from '../linkage/motion.js';
+import type { Design } from '../card/join.js';
+import { poseOf, type Motion } from '../linkage/motion.js';
 import { carryFlat, inverted } from '../linkage/rigid.js';
 import { stayStill } from '../linkage/still.js';
 import type { Mm } from '../measure/units.js';
 import { areaContains, boxOf } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { isClear } from '../supplies/stocks.js';
-import { stockOf } from '../card/card-stocks.js';
 import { freeFace } from './free-face.js';
 
 /** A pair is put so far inside the free edge where nothing else is wished. */
@@ -21,7 +22,11 @@ export function usualMagnet({
   design,
   motion,
   closed,
-}: Pick<Evaluation, 'design' | 'motion' | 'closed'>): Pick<MagnetClosure, 'panel' | 'face' | 'across' | 'along'> | undefined {
+}: {
+  design: Design;
+  motion: Motion;
+  closed: ClosedCard;
+}): Pick<MagnetClosure, 'panel' | 'face' | 'across' | 'along'> | undefined {
   const { box, stack } = closed;
   const pose = poseOf(motion, motion.frames[0]!);
   const order = stack.order.length > 0 ? stack.order : stack.layers.map(({ body }) => body);

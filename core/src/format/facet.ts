@@ -27,6 +27,8 @@ const TOPPER_PAPER: readonly (readonly [number, number, number])[] = [
   [140, 111, 86],
   [106, 122, 134],
 ];
+/** Paper that is darker than this (0 black … 255 white) takes a light ink. */
+const DARK = 140;
 /** What lies behind is a little darker, so that openings are seen as openings. */
 const DEPTH_SHADE = 0.22;
 /** Clear film lets what is behind show through. */
@@ -94,10 +96,18 @@ export function painted(
   return {
     panel: panel.id,
     face: dot(normal, toward) > 0 ? 'up' : 'down',
-    path: loops.map(pathOf).join(''),
+    path: pathOf(loops),
     fill: `rgb(${paper.map((c) => Math.round(c * shade)).join(' ')})`,
     opacity: !layer && isClear(own) ? CLEAR : 1,
   };
 }
 
-const pathOf = (loop: readonly Point[]): string => `M${loop.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`;
+/** Loops as the data of one path. */
+export const pathOf = (loops: readonly (readonly Point[])[]): string =>
+  loops.map((loop) => `M${loop.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`).join('');
+
+/** Letters are dark on a light paper, and light on a dark one. */
+export function inkOn({ shade }: Pick<Stock, 'shade'>): string {
+  const [r, g, b] = shade ? SHADES[shade] : [255, 255, 255];
+  return 0.299 * r + 0.587 * g + 0.114 * b > DARK ? 'rgb(58 50 40)' : 'rgb(244 236 216)';
+}

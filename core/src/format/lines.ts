@@ -35,6 +35,7 @@ const LAYER_OF: Partial<Record<DrawingRole, LayerName>> = {
   mountain: 'score-mountain',
   valley: 'score-valley',
   pencil: 'draw',
+  lettering: 'draw',
 };
 
 /** All lines of a sheet in its own coordinates, in the order in which a machine makes them: the outline is the very last. */

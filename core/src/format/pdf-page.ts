@@ -58,6 +58,7 @@ const LOOKS: Partial<Record<DrawingRole, PdfLine>> = {
   mountain: 'mountain',
   valley: 'valley',
   pencil: 'pencil',
+  lettering: 'thin',
   glue: 'hatch',
 };
 

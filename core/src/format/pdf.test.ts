@@ -20,6 +20,7 @@ import { cardOn, evaluated } from '../testing/evaluated.js';
 import { verdictLine } from '../plan/verdict.js';
 import { dashFor, LEAST_TYPE, missingLetters, newPdf, type PdfFonts } from './pdf-page.js';
 import { PAPER_IDS, PAPERS } from './papers.js';
+import { writeArrangement } from './pdf-arrangement.js';
 import { writeOnePage } from './pdf-sheet.js';
 import { writeTemplates } from './pdf-templates.js';
 
@@ -99,6 +100,20 @@ describe.each(CARDS)('the printed pages of %s', (_name, card) => {
       for (const { sizes, marked, known } of pages) {
         expect(Math.min(...sizes)).toBeGreaterThanOrEqual(LEAST_TYPE);
         expect(marked).toEqual(marked.map((_, i) => i));
+        expect(known).toBe(marked.length);
+      }
+    }
+  });
+});
+
+describe('the sheet of where the toppers go', () => {
+  it('is tagged and large enough to read, for a sample card with a front over both doors and one with a pocket', async () => {
+    for (const id of ['logs-at-the-doors', 'the-foray-map']) {
+      const { bytes } = await writeArrangement(evaluated(DEMO_CARDS.find((card) => card.id === id)!), 'a4', FONTS);
+      const { pages, title } = await read(bytes);
+      expect(title).toContain('where the toppers go');
+      for (const { sizes, marked, known } of pages) {
+        expect(Math.min(...sizes)).toBeGreaterThanOrEqual(LEAST_TYPE);
         expect(known).toBe(marked.length);
       }
     }

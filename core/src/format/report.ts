@@ -92,6 +92,7 @@ export function report(evaluation: Evaluation) {
       glue: placed.glue,
       tag: placed.tag ?? null,
       removable: placed.topper.removable ?? false,
+      greeting: placed.topper.greeting ? { ...placed.topper.greeting, past: placed.greeting?.past ?? 0 } : null,
       shows: placed.shows,
     })),
     closures: closuresRecord(dressed),

@@ -6,7 +6,7 @@ import { stackAt } from '../linkage/stacking.js';
 import { boxOf, centroid, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { bentCells, depthOf, paintedAmong } from './bent-facets.js';
-import { onPicture, painted, unit, type Facet, type Outlook } from './facet.js';
+import { inkOn, onPicture, painted, pathOf, unit, type Facet, type Outlook } from './facet.js';
 import { paintingOrder } from './painting-order.js';
 
 const MARGIN = 6;
@@ -53,11 +53,13 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     const { layers, toppers } = evaluation.dressed;
     return [...layers, ...toppers.map((placed, i) => ({ ...placed, topper: i + 1 }))]
       .filter((each) => each.panel === panel.id && each.face === facets[body]!.face)
-      .map((each): Facet => {
+      .flatMap((each): Facet[] => {
         const outer = seen(each.area.outer);
         corners.push(...outer);
         const loops = [outer, ...each.area.holes.map(seen)];
-        return { ...painted(design, panel, loops, normal, nearness(depths[body]!), outlook, each), worn: true };
+        const facet = { ...painted(design, panel, loops, normal, nearness(depths[body]!), outlook, each), worn: true as const };
+        const letters = 'greeting' in each ? (each.greeting?.onPanel ?? []) : [];
+        return letters.length === 0 ? [facet] : [facet, { ...facet, path: pathOf(letters.map(seen)), fill: inkOn(each.stock), opacity: 1 }];
       });
   };
   const cells = rows.flatMap((row) =>

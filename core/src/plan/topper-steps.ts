@@ -2,18 +2,39 @@ import { SIDE_NAMES } from '../card/dressing.js';
 import { inSentence } from '../card/part-titles.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import type { Evaluation } from '../evaluate.js';
+import { FACES } from '../letters/faces.js';
+import { LINE_BREAK } from '../letters/lettering.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import { boxOf } from '../plane/outline.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
-import { FOAM, plainStep, type BenchStep } from './step.js';
+import { flat, FOAM, plainStep, type BenchStep } from './step.js';
 
 const SAME: Mm = 0.02;
 
 /** Cutting the toppers out, each like any other piece. */
 export const topperCuts = (evaluation: Evaluation, workshop: Workshop): BenchStep[] =>
-  evaluation.dressed.toppers.flatMap(({ sheet }) => flatSteps(sheet, evaluation, workshop));
+  evaluation.dressed.toppers.flatMap((placed) => [...letters(placed, evaluation), ...flatSteps(placed.sheet, evaluation, workshop)]);
+
+/** Its greeting goes on before it is cut out, while there is paper to hold on to. */
+function letters({ topper, number, sheet }: PlacedTopper, { design }: Evaluation): BenchStep[] {
+  const { greeting } = topper;
+  if (!greeting) return [];
+  const lines = greeting.words.split(LINE_BREAK).map((line) => line.trim());
+  return [
+    plainStep({
+      id: `letters-${topper.id}`,
+      kind: 'mark',
+      title: `Letter it: ${number}`,
+      says: [
+        `“${lines.join(' ')}”${lines.length > 1 ? `, in ${lines.length} lines` : ''}: letters ${FACES[greeting.face].name}, capitals ${sayLength(greeting.capital, design.card.notation)} high.`,
+        'Trace them from its template, or let the cutter draw them: its drawing has them as lines to draw. Do it before you cut it out.',
+      ],
+      picture: flat(sheet),
+    }),
+  ];
+}
 
 /** Gluing them on, in their order, onto the layers: last, when the card is together and can be looked at. */
 export function topperGlue(evaluation: Evaluation): BenchStep[] {

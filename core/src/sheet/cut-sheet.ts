@@ -43,6 +43,7 @@ export interface CutSheet {
   cuts: Cut[];
   zones: Zone[];
   marks: Mark[];
+  lettering?: readonly Loop[];
 }
 
 const isUpright = (crease: Crease): boolean => Math.abs(crease.from[0] - crease.to[0]) < 1e-9;
@@ -111,6 +112,7 @@ export function cutSheet(piece: Piece, eases: Eases = {}): CutSheet {
     cuts: piece.cuts.map((cut) => ({ ...cut, from: toCut(cut.from), to: toCut(cut.to) })),
     zones: piece.zones.map(moved),
     marks: piece.marks.map((mark) => ({ ...mark, from: toCut(mark.from), to: toCut(mark.to) })),
+    ...(piece.lettering && { lettering: piece.lettering.map((loop) => loop.map(toCut)) }),
   };
 }
 

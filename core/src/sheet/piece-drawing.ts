@@ -6,7 +6,7 @@ import { stretchesOnPaper } from './on-paper.js';
 import type { Face, Fold, Mark, Zone } from './piece.js';
 
 /** What a line or an area of a flat piece is for. */
-export type DrawingRole = 'outline' | 'window' | 'slit' | Fold | 'pencil' | Zone['kind'];
+export type DrawingRole = 'outline' | 'window' | 'slit' | Fold | 'pencil' | 'lettering' | Zone['kind'];
 
 /** One line or area of a flat piece, in the piece's own coordinates (mm, origin at the lower left corner of the blank). */
 export interface Primitive {
@@ -19,7 +19,7 @@ export interface Primitive {
 }
 
 /** A cut sheet, or as much of one as there is. */
-type Drawable = Pick<CutSheet, 'outline' | 'scores'> & Partial<Pick<CutSheet, 'windows' | 'cuts' | 'marks' | 'zones'>>;
+type Drawable = Pick<CutSheet, 'outline' | 'scores'> & Partial<Pick<CutSheet, 'windows' | 'cuts' | 'marks' | 'zones' | 'lettering'>>;
 
 const CUT: readonly DrawingRole[] = ['outline', 'window', 'slit'];
 
@@ -33,7 +33,7 @@ export const isFold = ({ role }: Primitive): boolean => role === 'mountain' || r
  * The one drawing of a flat piece that every page, screen and file shows: each says only how a role looks. Outline first,
  * then what is cut inside it, folds, pencil lines and zones. Folds and pencil lines are drawn only where there is paper.
  */
-export function pieceDrawing({ outline, windows = [], cuts = [], scores, marks = [], zones = [] }: Drawable): Primitive[] {
+export function pieceDrawing({ outline, windows = [], cuts = [], scores, marks = [], zones = [], lettering = [] }: Drawable): Primitive[] {
   const up = { face: 'up' } as const;
   const onPaper = (from: Point, to: Point) => stretchesOnPaper({ outline, windows }, from, to);
   return [
@@ -51,6 +51,7 @@ export function pieceDrawing({ outline, windows = [], cuts = [], scores, marks =
         onPaper(from, to).map((points): Primitive => ({ role: 'pencil', id: mark.id, points, closed: false, face: mark.face ?? 'up' })),
       ),
     ),
+    ...lettering.map((points, i): Primitive => ({ role: 'lettering', id: `letters-${i + 1}`, points, closed: true, ...up })),
     ...zones.map(({ id, kind, outline: edge, face }): Primitive => ({ role: kind, id, points: edge, closed: true, face })),
   ];
 }

@@ -110,6 +110,8 @@ export interface Piece {
   zones: Zone[];
   marks: Mark[];
   anchors: Anchor[];
+  /** outlines of letters on its upper face, holes in them the other way round */
+  lettering?: readonly Loop[];
   /** thickness when it is not simply the caliper of its stock (a raised stop) */
   thickness?: Mm;
   /** the part that it belongs to; filled in as the card is drawn */

@@ -3,6 +3,7 @@ import { setSize } from '../card/set-size.js';
 import type { Fix } from '../check/finding.js';
 
 /** A card with the changes of a fix made, in order. */
-export function applyFix(card: CardDocument, { changes }: Fix): CardDocument {
-  return changes.reduce((changed, { owner, size, value }) => setSize(changed, owner, size, value), card);
+export function applyFix(card: CardDocument, { changes, dressing }: Fix): CardDocument {
+  const sized = changes.reduce((changed, { owner, size, value }) => setSize(changed, owner, size, value), card);
+  return dressing ? { ...sized, dressing } : sized;
 }

@@ -4,6 +4,7 @@ import { envelopeOf, ROOT, rootOf, type CardDocument, type CardPart } from '../c
 import { setSize } from '../card/set-size.js';
 import { sizesForClosed } from '../card/try-out.js';
 import type { Fix } from '../check/finding.js';
+import { postedCard } from '../dress/posted-card.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
 import { mechanismById } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
@@ -12,6 +13,7 @@ import { rulerStep, type Mm } from '../measure/units.js';
 import { easeIn } from '../supplies/envelopes.js';
 import { ENVELOPE_EASE } from '../supplies/limits.js';
 import type { Workshop } from '../supplies/workshop.js';
+import { dressingInProportion, wearsSame } from './dressing-in-proportion.js';
 import { changedSizes, freeRows } from './changed-sizes.js';
 
 /** What sticks out, and how thick the card is, follow its size: it is measured again after each change. */
@@ -29,7 +31,9 @@ export function fittedToEnvelope(evaluation: Evaluation, workshop?: Workshop): F
     const fitting = made(evaluation, workshop, inProportion);
     if (!fitting) continue;
     const { words, changes } = changedSizes(card, fitting);
-    return { says: `Make it fit this envelope: ${words}.`, changes };
+    const along = wearsSame(card, fitting) ? undefined : fitting.dressing;
+    const says = `Make it fit this envelope: ${words}${along ? '; what it wears goes along' : ''}.`;
+    return { says, changes, ...(along && { dressing: along }) };
   }
   return undefined;
 }
@@ -43,16 +47,19 @@ function made(begun: Evaluation, workshop: Workshop | undefined, inProportion: b
     if (partsOf(smaller).problems.length > 0) return undefined;
     const outcome = evaluate(smaller, workshop);
     if (!outcome.ok) return undefined;
-    now = outcome.evaluation;
+    // What it wears goes along with its panels, from how it was worn at first.
+    const worn = dressingInProportion(begun, outcome.evaluation);
+    const dressed = worn && evaluate({ ...smaller, dressing: worn }, workshop);
+    if (dressed && !dressed.ok) return undefined;
+    now = (dressed ?? outcome).evaluation;
   }
   return tooLarge(now) ? undefined : now.design.card;
 }
 
 /** How much too large a closed card is for its envelope across and along its fold (mm); nothing when it slips in. */
-function tooLarge({ design, closed }: Evaluation): ClosedSize | undefined {
-  const { minX, maxX, minY, maxY } = closed.box;
-  const [across, along] = [maxX - minX, maxY - minY];
-  const ease = easeIn(across, along, closed.thickest.thickness, envelopeOf(design.card)!);
+function tooLarge({ design, closed, dressed }: Evaluation): ClosedSize | undefined {
+  const { width: across, height: along, thickness } = postedCard(closed, dressed);
+  const ease = easeIn(across, along, thickness, envelopeOf(design.card)!);
   if (Math.min(ease.long, ease.short) >= 0) return undefined;
   // A side that has to give way gives way until the card slips in easily.
   const over = (left: Mm): Mm => (left < 0 ? ENVELOPE_EASE - left : 0);

@@ -17,6 +17,7 @@ import { Dialog } from 'primeng/dialog';
 import type { WrittenFile } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { ChoiceRow } from '../fields/choice-row';
+import { filmOf, pictureOf } from './card-film';
 import { DialogFocus } from '../frame/dialog-focus';
 import { download, fileName } from '../frame/download';
 import { Preferences } from '../frame/preferences';
@@ -75,6 +76,25 @@ export class FilesDialog {
     return this.pdf('templates', 'The templates', 'templates.pdf');
   }
 
+  protected arrangement(): Promise<void> {
+    return this.pdf('arrangement', 'The sheet of toppers', 'toppers.pdf');
+  }
+
+  /** The standing card as it is drawn now. */
+  protected picture(): Promise<void> {
+    return this.make('picture', 'The picture', async () => {
+      const { sharedScene } = await import('./paper-scene');
+      download(fileName(this.judged.name, 'png'), 'image/png', await pictureOf(sharedScene()));
+    });
+  }
+
+  protected film(): Promise<void> {
+    return this.make('film', 'The film', async () => {
+      const { sharedScene } = await import('./paper-scene');
+      download(fileName(this.judged.name, 'webm'), 'video/webm', await filmOf(sharedScene(), this.evaluation().design.base.rest.at));
+    });
+  }
+
   protected dxf(): Promise<void> {
     return this.make('dxf', 'The DXF', async () => {
       await this.give(await this.evaluator.write(this.judged, { kind: 'dxf', folds: this.folds() }), 'dxf', 'image/vnd.dxf');
@@ -118,7 +138,7 @@ export class FilesDialog {
     return this.evaluation().design.card;
   }
 
-  private pdf(kind: 'one-page' | 'templates', name: string, ending: string): Promise<void> {
+  private pdf(kind: 'one-page' | 'templates' | 'arrangement', name: string, ending: string): Promise<void> {
     return this.make(kind, name, async () => {
       const [file] = await this.evaluator.write(this.judged, { kind, paper: this.paper(), fonts: await printFonts() });
       download(fileName(this.judged.name, ending), 'application/pdf', file!.bytes as Uint8Array<ArrayBuffer>);

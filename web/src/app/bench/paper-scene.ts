@@ -199,9 +199,20 @@ export class PaperScene {
     );
   }
 
+  /** The point of the drive that it is opened to. */
+  at = 0;
+
+  /** The drawing as it is now, finely drawn: its dots are there until this turn ends. Nothing while it is on no page. */
+  shown(): HTMLCanvasElement | undefined {
+    if (!this.host || !this.evaluation) return undefined;
+    this.draw(this.fine);
+    return this.canvas;
+  }
+
   /** Opens the card to a point of its drive. */
   pose(s: number): void {
     if (!this.evaluation) return;
+    this.at = s;
     // At both ends what bends lies flat, like any other panel.
     const onTheWay = s > 0 && s < 1;
     const bending = new Set(claimsOf(this.evaluation.design, 'bends').flatMap(({ panels }) => panels));

@@ -24,6 +24,7 @@ interface Grip {
   placed: PlacedTopper;
   path: string;
   pads: string[];
+  letters: string;
   /** what of it is glued, where that is only a part */
   glue: string[];
   x: number;
@@ -70,6 +71,9 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
         }
         @for (glue of grip.glue; track $index) {
           <svg:path class="glue" [attr.d]="glue" />
+        }
+        @if (grip.letters) {
+          <svg:path class="letters" [attr.d]="grip.letters" />
         }
         <svg:circle
           role="button"
@@ -123,6 +127,15 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
       stroke: var(--ink-soft);
       stroke-width: 0.8;
       pointer-events: none;
+    }
+    .letters {
+      fill: var(--ink);
+      fill-rule: evenodd;
+      pointer-events: none;
+    }
+    .under .letters {
+      fill: var(--ink-soft);
+      fill-opacity: 0.5;
     }
     .disc {
       fill: var(--ink-soft);
@@ -180,6 +193,7 @@ export class WornOnPiece {
 
   private readonly onScreen = (area: Area, shift: Point): string =>
     [area.outer, ...area.holes]
+      .filter((loop) => loop.length > 0)
       .map((loop) =>
         pathThrough(
           loop.map(([x, y]) => toScreen([x + shift[0], y + shift[1]], this.fit())),
@@ -211,7 +225,16 @@ export class WornOnPiece {
         const says = `${placed.number}, ${placed.topper.name ?? placed.outlineName}, on the ${inSentence(placed.panelName)}`;
         const pads = placed.pads.map((pad) => this.onScreen({ outer: pad, holes: [] }, shift));
         const part = placed.topper.glued && placed.pads.length === 0 ? placed.glue : [];
-        return { placed, path: this.onScreen(placed.area, shift), pads, glue: part.map((area) => this.onScreen(area, shift)), x, y, says };
+        return {
+          placed,
+          path: this.onScreen(placed.area, shift),
+          pads,
+          glue: part.map((area) => this.onScreen(area, shift)),
+          letters: this.onScreen({ outer: [], holes: placed.greeting?.onPanel ?? [] }, shift),
+          x,
+          y,
+          says,
+        };
       });
   });
 

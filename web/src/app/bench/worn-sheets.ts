@@ -1,4 +1,13 @@
-import { shadeHex, type Dressed, type DressedLayer, type PlacedTopper } from '@diptychon/core';
+import {
+  areasOf as lettersWithHoles,
+  inkOn,
+  shadeHex,
+  type Area,
+  type Dressed,
+  type Loop,
+  type DressedLayer,
+  type PlacedTopper,
+} from '@diptychon/core';
 import {
   CanvasTexture,
   ExtrudeGeometry,
@@ -20,6 +29,8 @@ const LAYER_PAPERS = [
 /** Papers of toppers, one after the other. */
 const TOPPER_PAPERS = ['#d9903a', '#f1e6cc', '#8c6f56', '#6a7a86'] as const;
 const FOAM = '#f6f2e8';
+/** How thick ink is drawn. */
+const INK = 0.04;
 const BLANK = '#e9e2d2';
 const MARKED = '#c2492c';
 /** A motif is so large on the paper (mm), and so large in its picture (dots). */
@@ -144,11 +155,19 @@ function slabsOn(
         thick: height,
         paper: placed.stock.shade ? shadeHex(placed.stock.shade) : TOPPER_PAPERS[i % TOPPER_PAPERS.length]!,
       });
+      // Letters are a breath of ink on top.
+      for (const letter of areasOf(placed.greeting?.onPanel ?? [], placed.face))
+        slabs.push({ ...letter, from: at(lift + height, INK), thick: INK, paper: inkOn(placed.stock) });
       return Math.max(most, foam + height);
     }, 0);
     thick += over + highest;
   }
   return { slabs, thick };
+}
+
+/** Letters with the holes in them; on the lower face they are seen from behind, and run the other way. */
+function areasOf(loops: readonly Loop[], face: 'up' | 'down'): Area[] {
+  return lettersWithHoles(face === 'up' ? loops : loops.map((loop) => [...loop].reverse()));
 }
 
 const drawn = ({ stock }: DressedLayer | PlacedTopper): number => Math.max(LEAST_DRAWN, stock.caliper);

@@ -73,4 +73,14 @@ describe('TopperList', () => {
     expect(hand.card.dressing!.toppers![0]).toMatchObject({ outline: 'circle', height: expect.closeTo(90, 6) });
     expect(hand.text).toContain('Nested circles, 90 mm');
   });
+
+  it('carries a greeting that is typed, larger if wished, and none again once it is wiped out', async () => {
+    await hand.press(/^Add a topper$/);
+    await hand.type('topper-1-greeting', 'Thank you');
+    expect(hand.card.dressing!.toppers![0]!.greeting).toEqual({ words: 'Thank you', face: 'serif', capital: 10 });
+    await hand.type('topper-1-capital', '6mm');
+    expect(hand.card.dressing!.toppers![0]!.greeting!.capital).toBe(6);
+    await hand.type('topper-1-greeting', ' ');
+    expect(hand.card.dressing!.toppers![0]).not.toHaveProperty('greeting');
+  });
 });

@@ -2,10 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import {
   aspectOf,
   boxOf,
+  CAPITALS,
+  FACES,
+  FACE_IDS,
   GLUE_DEEP,
   inSentence,
   MOST_FOAM,
   MOST_TOPPERS,
+  MOST_WORDS,
   nextId,
   ownOutlines,
   sayLength,
@@ -23,9 +27,11 @@ import {
   type CardDocument,
   type Evaluation,
   type GluedPart,
+  type Greeting,
   type PlacedTopper,
   type Topper,
 } from '@diptychon/core';
+import { InputText } from 'primeng/inputtext';
 import type { CardChange } from '../bench/card-change';
 import { Evaluator } from '../evaluation/evaluator';
 import { ChoiceRow } from '../fields/choice-row';
@@ -65,7 +71,7 @@ const SHARE = 0.5;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-topper-list',
-  imports: [ChoiceRow, LengthField, LengthRow, NumberText, WornEntries],
+  imports: [ChoiceRow, InputText, LengthField, LengthRow, NumberText, WornEntries],
   templateUrl: './topper-list.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -94,6 +100,9 @@ export class TopperList {
     { value: 'loose', label: 'so that it comes off again' },
   ];
   protected readonly deepLimits = GLUE_DEEP;
+  protected readonly capitals = CAPITALS;
+  protected readonly mostWords = MOST_WORDS;
+  protected readonly letterFaces = FACE_IDS.map((value) => ({ value, label: FACES[value].name }));
   protected readonly limits = LIMITS;
   protected readonly lengths = [
     { name: 'height' as const, label: 'Height' },
@@ -202,6 +211,19 @@ export class TopperList {
     const outline = die && shapeNamed(die.outline, ownOutlines(this.card()));
     if (!die || !outline || cut === undefined) return;
     this.set(row, { outline: die.outline, height: cut / aspectOf(outline), width: undefined });
+  }
+
+  /** Words typed; none take the greeting away. Capitals begin a fifth as high as the topper. */
+  protected setWords(row: Row, words: string, typed?: string): void {
+    const { greeting, height } = row.topper;
+    if (words === (greeting?.words ?? '')) return;
+    const capital = Math.min(CAPITALS.max, Math.max(2, Math.round(height / 5)));
+    const made: Greeting = { face: 'serif', capital, ...greeting, words };
+    this.set(row, { greeting: words.trim() === '' ? undefined : made }, typed);
+  }
+
+  protected setGreeting(row: Row, change: Partial<Greeting>, typed?: string): void {
+    if (row.topper.greeting) this.set(row, { greeting: { ...row.topper.greeting, ...change } }, typed);
   }
 
   /** Glue on a part begins along the side that it had, else the left one; a pocket is open at the top. */

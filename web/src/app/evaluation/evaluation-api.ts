@@ -31,7 +31,7 @@ import { transfer } from 'comlink';
 
 /** Files that need large writers. */
 export type HeavyFile =
-  { kind: 'dxf'; folds: 'score' | 'perforation' } | { kind: 'one-page' | 'templates'; paper: PaperId; fonts: PdfFonts };
+  { kind: 'dxf'; folds: 'score' | 'perforation' } | { kind: 'one-page' | 'templates' | 'arrangement'; paper: PaperId; fonts: PdfFonts };
 
 /** One file; `suffix` tells it from others of the same card. */
 export interface WrittenFile {
@@ -151,7 +151,7 @@ export const evaluationApi = {
 };
 
 async function writtenFiles(evaluation: Evaluation, workshop: Workshop, file: HeavyFile): Promise<WrittenFile[]> {
-  const { writeDxf, writeOnePage, writeTemplates } = await import('@diptychon/core/files');
+  const { writeArrangement, writeDxf, writeOnePage, writeTemplates } = await import('@diptychon/core/files');
   if (file.kind !== 'dxf') {
     const { paper, fonts } = file;
     return [
@@ -159,7 +159,7 @@ async function writtenFiles(evaluation: Evaluation, workshop: Workshop, file: He
         bytes:
           file.kind === 'one-page'
             ? await writeOnePage(evaluation, paper, fonts, workshop)
-            : (await writeTemplates(evaluation, paper, fonts)).bytes,
+            : (await (file.kind === 'templates' ? writeTemplates : writeArrangement)(evaluation, paper, fonts)).bytes,
       },
     ];
   }

@@ -1,5 +1,5 @@
 /** Gives the maker a file. Nothing leaves the machine. */
-export function download(name: string, type: string, content: string | Uint8Array<ArrayBuffer>): void {
+export function download(name: string, type: string, content: string | Uint8Array<ArrayBuffer> | Blob): void {
   const url = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = url;

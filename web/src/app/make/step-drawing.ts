@@ -46,6 +46,9 @@ interface Line {
       @for (slit of drawn().of('slit'); track slit.id) {
         <path class="slit" [class.bold]="picture().cuts" [attr.d]="slit.path" />
       }
+      @if (letters(); as path) {
+        <path class="letters" fill-rule="evenodd" [attr.d]="path" />
+      }
       @for (zone of zones(); track zone.id) {
         <path class="zone" [attr.d]="zone.path" />
       }
@@ -106,6 +109,15 @@ export class StepDrawing {
     return pathThrough(corners.map(this.place()), true);
   });
   protected readonly drawn = computed(() => pieceOnScreen(this.sheet(), this.place()));
+  /** Letters are on the upper face. */
+  protected readonly letters = computed(() =>
+    this.picture().face === 'down'
+      ? ''
+      : this.drawn()
+          .of('lettering')
+          .map(({ path }) => path)
+          .join(''),
+  );
   protected readonly zones = computed(() =>
     this.drawn()
       .of('glue', 'keep-clear', 'decorate')

@@ -1,0 +1,69 @@
+import { inSentence } from '../card/part-titles.js';
+import { laidOn } from '../dress/layers.js';
+import type { PlacedTopper } from '../dress/toppers.js';
+import type { Evaluation } from '../evaluate.js';
+import { capitalised } from '../measure/print.js';
+import { asArea, boxOf, centroid, type Loop } from '../plane/outline.js';
+import { place, undone } from '../plane/placement.js';
+import type { Point } from '../plane/point.js';
+import type { Primitive } from '../sheet/piece-drawing.js';
+import type { PaperId } from './papers.js';
+import type { PdfFonts } from './pdf-page.js';
+import { writeTrueSize, type TrueSizeDrawing, type TrueSizeFile } from './pdf-true-size.js';
+
+/**
+ * Every face that carries toppers, at its true size and as it is looked at: the outline of each topper with its number, in
+ * the order in which they are glued on, and where its glue goes. To place them by, or to lay under a tacky mat.
+ */
+export const writeArrangement = (evaluation: Evaluation, paper: PaperId, fonts: PdfFonts): Promise<TrueSizeFile> =>
+  writeTrueSize(evaluation, arrangementOf(evaluation), 'where the toppers go', paper, fonts);
+
+/** The drawings of that sheet; none of a card that carries no topper. */
+export function arrangementOf({ design, dressed }: Pick<Evaluation, 'design' | 'dressed'>): TrueSizeDrawing[] {
+  const faces = new Map<string, PlacedTopper[]>();
+  for (const placed of dressed.toppers) {
+    const key = `${placed.panel} ${placed.face}`;
+    faces.set(key, [...(faces.get(key) ?? []), placed]);
+  }
+  return [...faces.values()].map((own): TrueSizeDrawing => {
+    const [{ panel, face, panelName }] = own as [PlacedTopper];
+    const { area } = design.panels[design.linkage.bodyOf.get(panel)!]!;
+    const up = dressed.sides.find((side) => side.panel === panel && side.face === face)?.up ?? 'top';
+    const back = undone(laidOn(area, { face, up }));
+    const seen = (loop: Loop): Point[] => loop.map((point) => place(point, back));
+    const everything = [...seen(area.outer), ...own.flatMap((placed) => seen(placed.area.outer))];
+    const { minX, minY, maxX, maxY } = boxOf(everything);
+    const drawn = (loop: Loop): Point[] => seen(loop).map(([x, y]): Point => [x - minX, y - minY]);
+    const line = (role: Primitive['role'], id: string, loop: Loop): Primitive => ({
+      role,
+      id,
+      points: drawn(loop),
+      closed: true,
+      face: 'up',
+    });
+    return {
+      title: `${capitalised(inSentence(panelName))}${face === 'down' ? ', its back' : ''}: where the toppers go`,
+      width: maxX - minX,
+      height: maxY - minY,
+      piece: [
+        line('outline', panel, area.outer),
+        ...area.holes.map((hole, i) => line('window', `${panel}-${i}`, hole)),
+        ...dressed.layers
+          .filter((layer) => layer.panel === panel && layer.face === face)
+          .flatMap(({ id, area: layer }) => [layer.outer, ...layer.holes].map((loop) => line('pencil', id, loop))),
+        ...own.flatMap((placed) => [
+          line('valley', placed.id, placed.area.outer),
+          ...(placed.greeting?.onPanel ?? []).map((loop, i) => line('lettering', `${placed.id}-letters-${i}`, loop)),
+          // All over is no place to be shown: only a part is, and pads are.
+          ...(placed.topper.glued || placed.pads.length > 0
+            ? placed.glue.map(({ outer }, i) => line('glue', `${placed.id}-${i}`, outer))
+            : []),
+        ]),
+      ],
+      notes: own.map((placed) => ({
+        at: drawn([centroid(asArea(placed.area.outer))])[0]!,
+        words: `${placed.number}: ${placed.topper.name ?? placed.outlineName}`,
+      })),
+    };
+  });
+}
