@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, expectAccessible, openDemo, test } from './page';
 
 test('a card is dressed in one action, one layer is changed by keyboard, and all of it goes into the making and the files', async ({
@@ -6,6 +7,7 @@ test('a card is dressed in one action, one layer is changed by keyboard, and all
   await openDemo(page, 'Doors to the autumn walk');
   const wears = page.locator('dip-dressing-panel');
   await wears.getByText('What it wears').click();
+  await wears.getByRole('button', { name: 'Take all layers off' }).click();
   await wears.getByRole('button', { name: 'Dress the whole card' }).click();
   // Both faces of two doors, two slopes, and the strip.
   await expect(wears.getByText('7 layers')).toBeVisible();
@@ -63,4 +65,66 @@ test('a card is dressed in one action, one layer is changed by keyboard, and all
   await expect(wears.getByText('7 layers, 1 topper, 1 closure')).toBeVisible();
   await page.getByRole('link', { name: 'Make it' }).click();
   await expect(page.getByText(/L1 47 mm × 144 mm/)).toBeVisible();
+});
+
+test('magnets, a greeting and a front that must not be glued shut are told while they are set, and the envelope is folded for it', async ({
+  page,
+}) => {
+  await openDemo(page, 'The foray map');
+  const wears = page.locator('dip-dressing-panel');
+  await wears.getByText('What it wears').click();
+
+  // A disc too near the edge is told at once, and forgotten with one step back.
+  await wears.getByRole('button', { name: /^M1 Magnets 1$/ }).click();
+  await expect(wears.getByText(/The other: back leaf\./)).toBeVisible();
+  await expect(wears.getByText(/can kill/)).toBeVisible();
+  await wears.getByRole('textbox', { name: 'Middle from the left' }).fill('5 mm');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(/A disc of M1 lies only 1 mm from an edge or a fold/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Undo: Magnets 1/ }).click();
+  await expect(page.getByText(/A disc of M1 lies only/)).toHaveCount(0);
+
+  // The pocket says what it takes; its greeting grows too large, and the capitals that fit are named.
+  await wears.getByRole('button', { name: /^T1 / }).click();
+  await expect(wears.getByText(/Takes a tag .* wide that goes in/)).toBeVisible();
+  await wears.getByRole('textbox', { name: 'Greeting' }).fill('Our finds of the day');
+  await wears.getByRole('textbox', { name: 'Capitals, height' }).fill('12 mm');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(/The greeting of T1 .* too near its edge or past it: capitals .* high keep inside/)).toBeVisible();
+  await expectAccessible(page);
+
+  // Its own envelope lies among the flat pieces.
+  await wears.getByRole('button', { name: 'Fold an envelope for it' }).click();
+  await page
+    .getByRole('radio', { name: 'envelope', exact: true })
+    .or(page.getByRole('button', { name: 'envelope', exact: true }))
+    .click();
+  await expect(page.getByRole('group', { name: 'envelope lying flat, inside up' })).toBeVisible();
+  await page.reload();
+  await expect(wears.getByText(/1 topper, 1 closure, an envelope/)).toBeVisible();
+});
+
+test('a sheet of where the toppers go, a picture and a film of the card are kept as files', async ({ page }) => {
+  await openDemo(page, 'Logs at the doors');
+  // The front hangs over the other door: which one is opened first is among what was judged.
+  await page.getByText(/\d+ checks pass/).click();
+  await expect(page.getByText(/^Open the left door first, or both at once/)).toBeVisible();
+  await page.getByRole('button', { name: 'Print and files' }).click();
+  const kept = async (name: string): Promise<Buffer> => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name }).click();
+    return readFileSync(await (await download).path());
+  };
+  expect((await kept('Where the toppers go')).subarray(0, 5).toString()).toBe('%PDF-');
+  const picture = await kept('Picture (PNG)');
+  // A picture of some size, with more in it than its ground.
+  expect(picture.subarray(1, 4).toString()).toBe('PNG');
+  expect(picture.readUInt32BE(16)).toBeGreaterThan(200);
+  expect(picture.length).toBeGreaterThan(4000);
+  const film = await kept('Film of it opening (WebM)');
+  // EBML, and several pictures in it.
+  expect(film.readUInt32BE(0)).toBe(0x1a45dfa3);
+  expect(film.length).toBeGreaterThan(20_000);
+  await expectAccessible(page);
 });

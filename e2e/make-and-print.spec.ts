@@ -131,8 +131,16 @@ test('templates are true to size on paper, and tiles fit together', async ({ pag
   expect(Math.abs(here - there)).toBeLessThan(0.3);
 });
 
-test('the one page is one page, with every measure and step', async ({ page }) => {
+test('the one page of a card that wears nothing is one page, with every measure and step', async ({ page }) => {
   await openDemo(page, 'Chanterelle');
+  const wears = page.locator('dip-dressing-panel');
+  await wears.getByText('What it wears').click();
+  await wears.getByRole('button', { name: 'Take all layers off' }).click();
+  for (const worn of [/^T1 /, /^R1 /]) {
+    await wears.getByRole('button', { name: worn }).click();
+    await wears.getByRole('button', { name: 'Take it away' }).click();
+  }
+  await expect(wears.getByText('nothing yet')).toBeVisible();
   await page.getByRole('button', { name: 'Print and files' }).click();
   await page.locator('#paper').locator('..').click();
   await page.getByRole('option', { name: 'US Letter' }).click();

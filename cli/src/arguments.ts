@@ -38,7 +38,7 @@ const WITH_VALUE = new Set([
   'layer-step',
   'layer-stock',
 ]);
-const FLAGS = new Set(['json', 'help', 'anyway']);
+const FLAGS = new Set(['json', 'help', 'anyway', 'print-and-cut']);
 
 /** @throws UsageError naming an option that is unknown or lacks its value */
 export function readArguments(argv: readonly string[]): Arguments {

@@ -37,7 +37,7 @@ diptychon steps CARD.json|--mechanism ID [options] [--json]
     how it is made, step by step, with my tools and school; as JSON every line that a step makes, in mm: {piece, kind, at,
     from, to, edge}, at: from that edge, from and to: along it, from the lower edge or, for lower and upper edge, from the left
 diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
-    FORMAT: svg or dxf for a cutter (--folds score|perforation), one drawing for each stock and bed: the first is FILE,
+    FORMAT: svg or dxf for a cutter (--folds score|perforation; svg with --print-and-cut: marks and letters to print first), one drawing for each stock and bed: the first is FILE,
     others stand beside it as FILE-STOCK; csv of the measures (--decimal point|comma),
     pdf (one page), templates (true size) or arrangement (where the toppers go, true size), all --paper a4|a3|a5|letter|legal|tabloid,
     fold (open JSON of the crease pattern and folded states).
@@ -65,6 +65,7 @@ Lengths take a unit: 54mm, 5,4cm, 3 5/8, 3.625in. Angles: 45deg. Lists: layers=3
 
 interface WriteOptions {
   folds: 'score' | 'perforation';
+  printed: boolean;
   paper: PaperId;
   decimal: CsvDialect;
   workshop: Workshop;
@@ -182,9 +183,11 @@ async function exportTo(given: Arguments, { stdout, stderr }: Streams): Promise<
   if (!out) throw new UsageError('--out: say which file to write');
   const options = {
     folds: choice(given, 'folds', ['score', 'perforation'] as const),
+    printed: given.flags.has('print-and-cut'),
     paper: choice(given, 'paper', PAPER_IDS),
     decimal: choice(given, 'decimal', ['point', 'comma'] as const),
   };
+  if (options.printed && format !== 'svg') throw new UsageError('--print-and-cut: is for --format svg');
   const { evaluation, workshop } = evaluated(given);
   const verdict = verdictLine(evaluation);
   if (!verdict.works) {

@@ -112,12 +112,13 @@ export {
   type RibbonClosure,
 } from './card/dressing.js';
 export { SHADES, shadeHex, type Shade } from './supplies/shades.js';
+export { evenBorder, snapPlaces, type SnapPlace } from './dress/snap-places.js';
 export { envelopeLimit } from './dress/envelope-limit.js';
 export { envelopeSheets } from './plan/layer-steps.js';
 export { aspectOf, shapeNamed } from './plane/shapes.js';
 export { areasOf } from './plane/boolean.js';
 export { ownOutlines } from './card/own-outlines.js';
-export { FACES, FACE_IDS, type FaceId } from './letters/faces.js';
+export { STYLES, STYLE_IDS, type StyleId } from './letters/styles.js';
 export { inkOn } from './format/facet.js';
 export type { PlacedMagnet, SunkDisc } from './dress/magnets.js';
 export { usualMagnet } from './dress/usual-magnet.js';

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { FACE_IDS } from '../letters/faces.js';
+import { STYLE_IDS } from '../letters/styles.js';
 
 /** What a maker glues on a card that is built, as the card keeps it. Lengths mm. */
 
@@ -86,14 +86,14 @@ export const CAPITALS = { min: 1.5, max: 120 } as const;
 /** A greeting is at most so long. */
 export const MOST_WORDS = 80;
 
-/** Words on a topper, in outlines of a shipped face. */
+/** Words on a topper, in outlines of shipped letters. */
 const greeting = v.strictObject({
   words: v.pipe(
     v.string('allowed: text'),
     v.minLength(1, 'allowed: at least one character'),
     v.maxLength(MOST_WORDS, `allowed: at most ${MOST_WORDS} characters`),
   ),
-  face: v.picklist(FACE_IDS, `allowed: ${FACE_IDS.join(', ')}`),
+  letters: v.picklist(STYLE_IDS, `allowed: ${STYLE_IDS.join(', ')}`),
   /** height of its capitals */
   capital: within(CAPITALS.min, CAPITALS.max),
 });

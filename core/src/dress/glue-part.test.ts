@@ -4,7 +4,6 @@ import { withTopper } from '../card/dress-card.js';
 import { SIDES, type Topper } from '../card/dressing.js';
 import { unite, totalArea } from '../plane/boolean.js';
 import { areaOf, boxOf, rectangle } from '../plane/outline.js';
-import { fitted, shapeNamed } from '../plane/shapes.js';
 import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { CLOSING_PLAY } from '../supplies/limits.js';
 import { benchSteps } from '../plan/bench-steps.js';

@@ -23,7 +23,7 @@ const greets = (greeting: Partial<Greeting> = {}, change: Partial<Topper> = {}) 
           width: 60,
           stock: 'card-250',
         },
-        greeting: { words: 'Thank you', face: 'serif', capital: 6, ...greeting },
+        greeting: { words: 'Thank you', letters: 'serif', capital: 6, ...greeting },
         ...change,
       },
       METRIC_WORKSHOP,
@@ -69,7 +69,7 @@ describe('a greeting on a topper', () => {
       swing,
       {
         ...{ panel: 'base/left-swing', face: 'up', across: 30, along: 40, outline: 'rectangle', height: 12, width: 40, stock: 'card-250' },
-        greeting: { words: 'Hello', face: 'plain', capital: 5 },
+        greeting: { words: 'Hello', letters: 'plain', capital: 5 },
         turn: Math.PI,
       },
       METRIC_WORKSHOP,

@@ -12,7 +12,7 @@ const TRIES = 24;
 /** A greeting as it stands on its topper, in the axes of the topper's sheet. */
 export interface SetGreeting {
   loops: readonly Loop[];
-  /** letters that its face has not */
+  /** letters that its style has not */
   missing: readonly string[];
   /** how far the letters reach past where they may stand; 0 where they keep inside */
   past: Mm;
@@ -21,8 +21,8 @@ export interface SetGreeting {
 }
 
 /** Sets a greeting in the middle of the largest upright rectangle of an outline. */
-export function setGreeting({ words, face, capital }: Greeting, outline: Loop): SetGreeting {
-  const { loops, missing } = lettering(words, face, capital);
+export function setGreeting({ words, letters, capital }: Greeting, outline: Loop): SetGreeting {
+  const { loops, missing } = lettering(words, letters, capital);
   if (loops.length === 0) return { loops, missing, past: 0 };
   const room = roomOf(outline);
   const middle: Point = [(room.minX + room.maxX) / 2, (room.minY + room.maxY) / 2];

@@ -122,9 +122,12 @@ describe.each(CARDS)('the drawings of %s for a cutter', (_name, card) => {
       const { entities } = new DxfParser().parseSync(writeDxf(drawing));
       for (const placed of drawing.placed) {
         const { id, marks } = { id: placed.sheet.piece.id, marks: placed.sheet.marks };
-        const front = marks
-          .filter(({ face }) => face !== 'down')
-          .map(({ from, to }) => [placeIn(placed, from), placeIn(placed, to)] as const);
+        const letters = (placed.sheet.lettering ?? []).flatMap((loop) =>
+          loop.map((from, i) => ({ from, to: loop[(i + 1) % loop.length]! })),
+        );
+        const front = [...marks.filter(({ face }) => face !== 'down'), ...letters].map(
+          ({ from, to }) => [placeIn(placed, from), placeIn(placed, to)] as const,
+        );
         for (const { vertices } of entities.filter(({ layer }) => layer === `${id}-draw`)) {
           const [p, q] = vertices.map(({ x, y }): Point => [x, y]);
           const off = front.map(([from, to]) => distanceToSegment(between(p!, q!, 0.5), from, to));

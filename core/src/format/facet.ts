@@ -3,7 +3,7 @@ import { isClear, type Stock, type StockRole } from '../supplies/stocks.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Design } from '../card/join.js';
 import { dot, norm, type Vec3 } from '../linkage/rigid.js';
-import type { Point } from '../plane/point.js';
+import { distanceToSegment, type Point } from '../plane/point.js';
 import type { Panel } from '../sheet/panels.js';
 
 /** Paper colours by what a piece is for, red green blue. */
@@ -102,9 +102,35 @@ export function painted(
   };
 }
 
+/** A point of a curve that is nearer than this to the line past it is not drawn: small pictures are kept by the dozen. */
+const SEEN = 0.12;
+/** What has no more corners than this is drawn as it is. */
+const FEW = 12;
+
+/** A curve without the points that nobody misses. */
+function thinned(loop: readonly Point[]): readonly Point[] {
+  if (loop.length <= FEW) return loop;
+  const kept: Point[] = [loop[0]!];
+  let skipped: Point[] = [];
+  for (const [i, point] of loop.entries()) {
+    if (i === 0) continue;
+    const next = loop[(i + 1) % loop.length]!;
+    const from = kept.at(-1)!;
+    if ([...skipped, point].every((each) => distanceToSegment(each, from, next) < SEEN)) skipped.push(point);
+    else {
+      kept.push(point);
+      skipped = [];
+    }
+  }
+  return kept.length >= 3 ? kept : loop;
+}
+
 /** Loops as the data of one path. */
 export const pathOf = (loops: readonly (readonly Point[])[]): string =>
-  loops.map((loop) => `M${loop.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`).join('');
+  loops
+    .map(thinned)
+    .map((loop) => `M${loop.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`)
+    .join('');
 
 /** Letters are dark on a light paper, and light on a dark one. */
 export function inkOn({ shade }: Pick<Stock, 'shade'>): string {

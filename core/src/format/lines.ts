@@ -12,6 +12,8 @@ export const LAYERS: readonly LayerName[] = ['draw', 'score-mountain', 'score-va
 /** How folds are given to a machine: scored, or for one without a score tool cut as dashes. */
 export interface CutterOptions {
   folds: 'score' | 'perforation';
+  /** to be printed first and then cut: with marks by which a machine finds the sheet, and letters as areas of ink */
+  printed?: boolean;
 }
 
 export interface DrawnLine {

@@ -1,5 +1,7 @@
 import { pathOf, type Segment } from '../plane/curves.js';
+import type { Mm } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
+import { pieceDrawing } from '../sheet/piece-drawing.js';
 import { placeIn } from '../plan/beds.js';
 import type { Drawing } from './layout.js';
 import { LAYERS, linesOf, type CutterOptions, type DrawnLine, type LayerName } from './lines.js';
@@ -14,9 +16,16 @@ const STROKES: Record<LayerName, string> = {
   draw: '#7d8790',
 };
 
+/** Marks stand so far outside the drawing, and are so long; the one at the upper left is a square, so that no side is mistaken. */
+const MARKS_OUT: Mm = 6;
+const MARK_LONG: Mm = 8;
+const MARK_SQUARE: Mm = 5;
+
 /**
  * A drawing for an electronic cutter: true size in mm, each piece one group, in it one group for each kind of line, in the
- * order in which they are made, the outline last. No transforms: coordinates are final. y runs down as SVG has it, so a piece
+ * order in which they are made, the outline last. Of one that is printed first, the groups `register` and `print` are what the
+ * printer gets; a machine then finds the marks, which lie outside the drawing, and cuts the rest.
+ * No transforms: coordinates are final. y runs down as SVG has it, so a piece
  * is seen as on the table, upper face up. Curves are arcs and cubic curves.
  */
 export function writeSvg(drawing: Drawing, title: string, options: CutterOptions = { folds: 'score' }): string {
@@ -26,7 +35,8 @@ export function writeSvg(drawing: Drawing, title: string, options: CutterOptions
       const [x, y] = placeIn(own, point);
       return [x, height - y];
     };
-    const lines = linesOf(own.sheet, options);
+    const letters = options.printed ? pieceDrawing(own.sheet).filter(({ role }) => role === 'lettering') : [];
+    const lines = linesOf(own.sheet, options).filter(({ id }) => !letters.some((letter) => letter.id === id));
     const { id, name, faceUp } = own.sheet.piece;
     const layers = LAYERS.flatMap((layer) => {
       const paths = lines
@@ -35,20 +45,40 @@ export function writeSvg(drawing: Drawing, title: string, options: CutterOptions
       if (paths.length === 0) return [];
       return [`    <g id="${id}-${layer}" class="${layer}" stroke="${STROKES[layer]}">`, ...paths, '    </g>'];
     });
-    return [`  <g id="${id}" class="piece">`, `    <title>${escaped(`${name}, ${faceUp}`)}</title>`, ...layers, '  </g>'].join('\n');
+    const ink = letters.map((letter) => pathData(letter, at)).join(' ');
+    const print = ink ? [`    <path id="${id}-print" class="print" fill="#1d2327" fill-rule="evenodd" stroke="none" d="${ink}"/>`] : [];
+    return [`  <g id="${id}" class="piece">`, `    <title>${escaped(`${name}, ${faceUp}`)}</title>`, ...print, ...layers, '  </g>'].join(
+      '\n',
+    );
   });
+  const room = options.printed ? MARKS_OUT + 1 : 0;
+  const [wide, high] = [width + 2 * room, height + 2 * room];
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${mm(width)}mm" height="${mm(height)}mm" viewBox="0 0 ${mm(width)} ${mm(height)}" fill="none" stroke-width="0.25">`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${mm(wide)}mm" height="${mm(high)}mm" viewBox="${mm(room === 0 ? 0 : -room)} ${mm(room === 0 ? 0 : -room)} ${mm(wide)} ${mm(high)}" fill="none" stroke-width="0.25">`,
     `  <title>${escaped(`${title}: ${drawing.name}`)}</title>`,
+    ...(options.printed ? [marksRound(width, height)] : []),
     ...groups,
     '</svg>',
     '',
   ].join('\n');
 }
 
+/** A square at the upper left, brackets at the other corners: none of a sheet's turns is like another. */
+function marksRound(width: Mm, height: Mm): string {
+  const [left, top, right, foot] = [-MARKS_OUT, -MARKS_OUT, width + MARKS_OUT, height + MARKS_OUT];
+  const bracket = (x: Mm, y: Mm): string =>
+    `M ${mm(x - Math.sign(x) * MARK_LONG)} ${mm(y)} L ${mm(x)} ${mm(y)} L ${mm(x)} ${mm(y - Math.sign(y) * MARK_LONG)}`;
+  return [
+    '  <g id="register" class="register" stroke="#000000" stroke-width="1">',
+    `    <path fill="#000000" stroke="none" d="M ${mm(left)} ${mm(top)} H ${mm(left + MARK_SQUARE)} V ${mm(top + MARK_SQUARE)} H ${mm(left)} Z"/>`,
+    ...[bracket(right, top), bracket(right, foot), bracket(left, foot)].map((d) => `    <path d="${d}"/>`),
+    '  </g>',
+  ].join('\n');
+}
+
 /** @param at where a point of the piece lies in the drawing, y down */
-function pathData({ points, closed }: DrawnLine, at: (point: Point) => Point): string {
+function pathData({ points, closed }: Pick<DrawnLine, 'points' | 'closed'>, at: (point: Point) => Point): string {
   const said = (point: Point): string => at(point).map(mm).join(' ');
   const path = pathOf(points, closed);
   const segments = closed && path.segments.at(-1)?.kind === 'line' ? path.segments.slice(0, -1) : path.segments;

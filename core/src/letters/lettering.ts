@@ -1,14 +1,14 @@
 import type { Mm } from '../measure/units.js';
 import { boxOf, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
-import type { FaceId } from './faces.js';
+import type { StyleId } from './styles.js';
 import { TABLES } from './tables.js';
 
 /** Words as outlines: their middle is the origin, y up. */
 export interface Lettering {
   /** letters run counter-clockwise, holes in them clockwise */
   loops: readonly Loop[];
-  /** letters that the face has not */
+  /** letters that the style has not */
   missing: readonly string[];
 }
 
@@ -20,16 +20,16 @@ const set = new Map<string, Lettering>();
 const MOST_KEPT = 60;
 
 /**
- * Sets words in a face, line under line, each in the middle.
+ * Sets words in a style, line under line, each in the middle.
  * @param capital height of its capitals  @param words lines apart by `/`
  */
-export function lettering(words: string, face: FaceId, capital: Mm): Lettering {
-  const key = `${face} ${capital} ${words}`;
+export function lettering(words: string, style: StyleId, capital: Mm): Lettering {
+  const key = `${style} ${capital} ${words}`;
   const known = set.get(key);
   if (known) return known;
   const made = setLines(
     words.split(LINE_BREAK).map((line) => line.trim()),
-    face,
+    style,
     capital,
   );
   if (set.size >= MOST_KEPT) set.delete(set.keys().next().value!);
@@ -37,8 +37,8 @@ export function lettering(words: string, face: FaceId, capital: Mm): Lettering {
   return made;
 }
 
-function setLines(lines: readonly string[], face: FaceId, capital: Mm): Lettering {
-  const table = TABLES[face];
+function setLines(lines: readonly string[], style: StyleId, capital: Mm): Lettering {
+  const table = TABLES[style];
   const scale = capital / table.capital;
   const missing = new Set<string>();
   const loops = lines.flatMap((line, i): Loop[] => {

@@ -2,7 +2,7 @@ import { SIDE_NAMES } from '../card/dressing.js';
 import { inSentence } from '../card/part-titles.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import type { Evaluation } from '../evaluate.js';
-import { FACES } from '../letters/faces.js';
+import { STYLES } from '../letters/styles.js';
 import { LINE_BREAK } from '../letters/lettering.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
@@ -28,7 +28,7 @@ function letters({ topper, number, sheet }: PlacedTopper, { design }: Evaluation
       kind: 'mark',
       title: `Letter it: ${number}`,
       says: [
-        `“${lines.join(' ')}”${lines.length > 1 ? `, in ${lines.length} lines` : ''}: letters ${FACES[greeting.face].name}, capitals ${sayLength(greeting.capital, design.card.notation)} high.`,
+        `“${lines.join(' ')}”${lines.length > 1 ? `, in ${lines.length} lines` : ''}: letters ${STYLES[greeting.letters].name}, capitals ${sayLength(greeting.capital, design.card.notation)} high.`,
         'Trace them from its template, or let the cutter draw them: its drawing has them as lines to draw. Do it before you cut it out.',
       ],
       picture: flat(sheet),

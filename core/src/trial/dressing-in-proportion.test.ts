@@ -13,7 +13,7 @@ const card = withTopper(
   cardOn('folded-card', { depth: 120, length: 160 }),
   {
     ...{ panel: 'base/front-leaf', face: 'down', across: 90, along: 80, outline: 'rectangle', height: 60, width: 50, stock: 'card-250' },
-    greeting: { words: 'Hello', face: 'serif', capital: 9 },
+    greeting: { words: 'Hello', letters: 'serif', capital: 9 },
     glued: { as: 'strip', side: 'left', deep: 20 },
   },
   METRIC_WORKSHOP,

@@ -45,6 +45,8 @@ export class FilesDialog {
     () => PAPER_IDS.find((id) => id === this.preferences.paper()) ?? (this.workshop().region === 'inch' ? 'letter' : 'a4'),
   );
   protected readonly folds = signal<'score' | 'perforation'>('score');
+  /** the SVG is printed first, and cut by its marks */
+  protected readonly printed = signal(false);
   protected readonly busy = signal<string | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
   protected readonly verdict = computed(() => {
@@ -104,7 +106,7 @@ export class FilesDialog {
   protected svg(): Promise<void> {
     return this.make('svg', 'The SVG', async () => {
       const files = drawingsOf(this.evaluation(), this.workshop()).map((drawing): WrittenFile => {
-        const text = writeSvg(drawing, this.judged.name, { folds: this.folds() });
+        const text = writeSvg(drawing, this.judged.name, { folds: this.folds(), printed: this.printed() });
         return { suffix: drawing.suffix, bytes: new TextEncoder().encode(text) };
       });
       await this.give(files, 'svg', 'image/svg+xml');

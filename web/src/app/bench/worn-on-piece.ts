@@ -2,16 +2,19 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import {
   boxOf,
   envelopeLimit,
+  evenBorder,
   inSentence,
   rulerStep,
   sayLength,
   shiftOnSheet,
+  snapPlaces,
   withTopperChanged,
   type Area,
   type CutSheet,
   type Evaluation,
   type PlacedTopper,
   type Point,
+  type SnapPlace,
 } from '@diptychon/core';
 import { toScreen, type Fit } from '../drawings/flat-piece';
 import { pathThrough } from '../drawings/piece-on-screen';
@@ -32,7 +35,7 @@ interface Grip {
   says: string;
 }
 
-/** So near to the middle of its panel (mm) a topper that is dragged goes there. */
+/** So near to a place that draws it (mm) a topper that is dragged goes there. */
 const SNAP = 1.5;
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
@@ -188,7 +191,8 @@ export class WornOnPiece {
   private readonly workshop = inject(WorkshopStore).workshop;
   /** the topper that is dragged or has the keyboard */
   protected readonly moving = signal<string | undefined>(undefined);
-  private held: { id: string; title: string; start: Point; from: Point; size: Point } | undefined;
+  private held:
+    { id: string; title: string; start: Point; from: Point; size: Point; half: Point; places: ReturnType<typeof snapPlaces> } | undefined;
   private drags = 0;
 
   private readonly onScreen = (area: Area, shift: Point): string =>
@@ -275,7 +279,12 @@ export class WornOnPiece {
     (event.target as Element).setPointerCapture(event.pointerId);
     this.drags++;
     const { across, along, id } = placed.topper;
-    this.held = { id, title: placed.number, start: [event.clientX, event.clientY], from: [across, along], size: this.sizeOf(placed) };
+    const own = boxOf(placed.area.outer);
+    this.held = {
+      ...{ id, title: placed.number, start: [event.clientX, event.clientY], from: [across, along], size: this.sizeOf(placed) },
+      half: [(own.maxX - own.minX) / 2, (own.maxY - own.minY) / 2],
+      places: snapPlaces(this.evaluation(), id),
+    };
     this.holding.emit(true);
     this.moving.set(id);
   }
@@ -288,11 +297,14 @@ export class WornOnPiece {
     const sign = turned ? -1 : 1;
     const moved: Point = [from[0] + (sign * (event.clientX - start[0])) / scale, from[1] - (sign * (event.clientY - start[1])) / scale];
     const step = rulerStep(this.evaluation().design.card.notation);
-    const [across, along] = moved.map((mm, i) => {
-      const middle = size[i as 0 | 1] / 2;
-      return Math.abs(mm - middle) < SNAP ? middle : Math.round(mm / step) * step;
-    }) as [number, number];
-    this.put(this.held, across, along, `drag-topper-${this.drags}`);
+    const { places, half } = this.held;
+    const drawnTo = (mm: number, list: readonly SnapPlace[]): SnapPlace | undefined => list.find(({ at }) => Math.abs(mm - at) < SNAP);
+    const up = drawnTo(moved[1], places.along);
+    const along = up?.at ?? Math.round(moved[1] / step) * step;
+    const even = { at: evenBorder(size, half, moved[0], along), says: 'as far from both edges' };
+    const beside = drawnTo(moved[0], [...places.across, even]);
+    const across = beside?.at ?? Math.round(moved[0] / step) * step;
+    this.put(this.held, across, along, `drag-topper-${this.drags}`, [beside?.says, up?.says]);
   }
 
   protected release(): void {
@@ -315,11 +327,18 @@ export class WornOnPiece {
     this.put({ id, title: placed.number, size: this.sizeOf(placed) }, to(across, way[0]), to(along, way[1]));
   }
 
-  private put({ id, title, size }: { id: string; title: string; size: Point }, across: number, along: number, typed?: string): void {
+  /** @param why it lies there, across and along, where it was drawn to a place */
+  private put(
+    { id, title, size }: { id: string; title: string; size: Point },
+    across: number,
+    along: number,
+    typed?: string,
+    why: readonly (string | undefined)[] = [],
+  ): void {
     const workshop = this.workshop();
     const { notation } = this.evaluation().design.card;
     const where = (mm: number, i: 0 | 1, words: string): string =>
-      Math.abs(mm - size[i] / 2) < 1e-6 ? `in the middle ${words}` : `${sayLength(mm, notation)} ${words}`;
+      Math.abs(mm - size[i] / 2) < 1e-6 ? `in the middle ${words}` : `${sayLength(mm, notation)} ${words}${why[i] ? `, ${why[i]}` : ''}`;
     if (typed) this.says.emit(`${title}: ${where(across, 0, 'across')}, ${where(along, 1, 'up')}`);
     this.changed.emit({
       what: `Place of ${title}`,

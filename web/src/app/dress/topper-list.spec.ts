@@ -77,7 +77,7 @@ describe('TopperList', () => {
   it('carries a greeting that is typed, larger if wished, and none again once it is wiped out', async () => {
     await hand.press(/^Add a topper$/);
     await hand.type('topper-1-greeting', 'Thank you');
-    expect(hand.card.dressing!.toppers![0]!.greeting).toEqual({ words: 'Thank you', face: 'serif', capital: 10 });
+    expect(hand.card.dressing!.toppers![0]!.greeting).toEqual({ words: 'Thank you', letters: 'serif', capital: 10 });
     await hand.type('topper-1-capital', '6mm');
     expect(hand.card.dressing!.toppers![0]!.greeting!.capital).toBe(6);
     await hand.type('topper-1-greeting', ' ');

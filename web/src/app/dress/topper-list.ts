@@ -3,8 +3,8 @@ import {
   aspectOf,
   boxOf,
   CAPITALS,
-  FACES,
-  FACE_IDS,
+  STYLES,
+  STYLE_IDS,
   GLUE_DEEP,
   inSentence,
   MOST_FOAM,
@@ -102,7 +102,7 @@ export class TopperList {
   protected readonly deepLimits = GLUE_DEEP;
   protected readonly capitals = CAPITALS;
   protected readonly mostWords = MOST_WORDS;
-  protected readonly letterFaces = FACE_IDS.map((value) => ({ value, label: FACES[value].name }));
+  protected readonly letterStyles = STYLE_IDS.map((value) => ({ value, label: STYLES[value].name }));
   protected readonly limits = LIMITS;
   protected readonly lengths = [
     { name: 'height' as const, label: 'Height' },
@@ -218,7 +218,7 @@ export class TopperList {
     const { greeting, height } = row.topper;
     if (words === (greeting?.words ?? '')) return;
     const capital = Math.min(CAPITALS.max, Math.max(2, Math.round(height / 5)));
-    const made: Greeting = { face: 'serif', capital, ...greeting, words };
+    const made: Greeting = { letters: 'serif', capital, ...greeting, words };
     this.set(row, { greeting: words.trim() === '' ? undefined : made }, typed);
   }
 

@@ -1,14 +1,7 @@
-import type { SmallDrawing } from './small-drawing';
+import { DRESSING_WORDS } from './dressing-words';
+import type { Word } from './word';
 
-/** One word of the trade as this program uses it. */
-export interface Word {
-  id: string;
-  word: string;
-  /** how it is found in a sentence: whole words, any of these */
-  forms: readonly string[];
-  says: string;
-  drawing: SmallDrawing;
-}
+export type { Word } from './word';
 
 const SHEET = 'M10 10H86V46H10Z';
 const TENT = 'M12 48L48 12L84 48';
@@ -362,36 +355,7 @@ export const GLOSSARY: readonly Word[] = [
       { as: 'glue', d: 'M40 10H60V46H40Z' },
     ],
   },
-  {
-    id: 'layer',
-    word: 'Layer',
-    forms: ['layer', 'layers'],
-    says: 'A sheet glued flat on a panel, smaller than it by a border, to show its paper. Of a stage, one of the upright pictures.',
-    drawing: [
-      { as: 'paper', d: SHEET },
-      { as: 'meant', d: 'M16 16H80V40H16Z' },
-    ],
-  },
-  {
-    id: 'topper',
-    word: 'Topper',
-    forms: ['topper', 'toppers'],
-    says: 'A small outline glued on last, flat or on pads of foam.',
-    drawing: [
-      { as: 'paper', d: SHEET },
-      { as: 'meant', d: 'M36 30A12 12 0 0 1 60 30ZM45 30H51V40H45Z' },
-    ],
-  },
-  {
-    id: 'twin',
-    word: 'Twin',
-    forms: ['twin', 'twins'],
-    says: 'A layer of the same outline as another: cut alike, or its mirror image, or half a turn of it. With one-sided paper that matters.',
-    drawing: [
-      { as: 'paper', d: 'M12 14H40V44H24Z' },
-      { as: 'meant', d: 'M84 14H56V44H72Z' },
-    ],
-  },
+  ...DRESSING_WORDS,
 ];
 
 const FORMS = GLOSSARY.map((word) => ({ word, found: new RegExp(`\\b(${word.forms.join('|')})\\b`, 'i') }));
