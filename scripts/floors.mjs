@@ -24,7 +24,19 @@ export const ROOMS = [
 export const FOR_TESTS = 'testing';
 
 /** `evaluate.ts` stands between the rooms that it runs and those that run it. */
-const BELOW_EVALUATE = new Set(['measure', 'plane', 'letters', 'supplies', 'sheet', 'linkage', 'claim', 'mechanism', 'card', 'dress', 'check']);
+const BELOW_EVALUATE = new Set([
+  'measure',
+  'plane',
+  'letters',
+  'supplies',
+  'sheet',
+  'linkage',
+  'claim',
+  'mechanism',
+  'card',
+  'dress',
+  'check',
+]);
 
 /** @param {string} room @returns {string[]} import patterns that a room may not use */
 export function forbiddenTo(room) {

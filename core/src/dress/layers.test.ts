@@ -253,7 +253,7 @@ describe('a dressed card', () => {
   });
 
   it('says the same as before once it is undressed', () => {
-    for (const { card } of [DEMO_CARDS[0]!, DEMO_CARDS[1]!, DEMO_CARDS[8]!].map((card) => ({ card }))) {
+    for (const card of [DEMO_CARDS[0]!, DEMO_CARDS[1]!, DEMO_CARDS[8]!].map(undressed)) {
       const back = evaluated(undressed(dressed(card, 3, 3)));
       expect(back.findings).toEqual(evaluated(card).findings);
       expect(back.closed.thickest).toEqual(evaluated(card).closed.thickest);

@@ -1,6 +1,7 @@
 import type { ClosedCard } from '../card/closed-card.js';
-import type { Dressed } from './dress.js';
+import type { PlacedBand } from './bands.js';
 import { KNOT_HIGH, RIBBON_THICK } from './ribbon.js';
+import type { PlacedRibbon } from './ribbons.js';
 import type { PostedCard } from './square-envelope.js';
 
 /** Sheets of a band over its card at its thickest place: one in front, one behind, and the end lapped over. */
@@ -9,7 +10,7 @@ const BAND_SHEETS = 3;
 /** A closed card as it goes into an envelope: with all that sticks out, and with the bands and ribbons round it. */
 export function postedCard(
   { box, thickest }: Pick<ClosedCard, 'box' | 'thickest'>,
-  { bands, ribbons }: Pick<Dressed, 'bands' | 'ribbons'>,
+  { bands, ribbons }: { bands: readonly PlacedBand[]; ribbons: readonly PlacedRibbon[] },
 ): PostedCard {
   const round = [
     ...bands.map(({ closure, stock, thickness }) => ({

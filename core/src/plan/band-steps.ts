@@ -19,7 +19,7 @@ function wrap({ closure, number, band, ways, sheet }: PlacedBand, { design }: Ev
   const from = closure.around === 'across' ? 'the lower end' : 'the fold';
   return plainStep({
     id: `wrap-${closure.id}`,
-    kind: 'glue',
+    kind: 'dress',
     title: `Wrap the band round: ${number}`,
     says: [
       `Close the card. Lay the band under it, inside up, its middle ${say(closure.at)} from ${from}, and fold it round ${closure.around === 'across' ? 'the fold and the free edge' : 'both ends'}.`,

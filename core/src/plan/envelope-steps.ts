@@ -46,7 +46,7 @@ export function envelopeSteps({ dressed, design }: Evaluation): BenchStep[] {
     }),
     plainStep({
       id: 'envelope-glue',
-      kind: 'glue',
+      kind: 'dress',
       title: 'Glue the envelope',
       says: [
         `Fold both flaps A in, then the flap B ${liner ? 'without the liner' : 'below'}. Glue it to the flaps A only along their edges: no glue may reach the pocket.`,
