@@ -15,7 +15,7 @@ import { blankPiece, type Face } from '../sheet/piece.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import { isClear, type Stock } from '../supplies/stocks.js';
 import { freeFace, isHeldBehind, isSeam } from './free-face.js';
-import { type BareFace, type DressedLayer, type Layers, type SeenSide } from './layer.js';
+import type { BareFace, DressedLayer, Layers, SeenSide } from './layer.js';
 import { twinBy } from './twins.js';
 
 /** A strip narrower than so many borders is covered fully: a border on both sides would leave less than half of it. */

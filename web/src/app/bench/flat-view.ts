@@ -164,16 +164,19 @@ export class FlatView implements OnDestroy {
   protected readonly says = computed(() => new Map([...this.sheet().zones, ...this.sheet().marks].map(({ id, says }) => [id, says])));
   protected readonly litPanels = computed(() => {
     const { design } = this.evaluation();
-    return this.highlight()
-      .panels.map((id) => design.panels.find((panel) => panel.id === id)!)
-      .filter((panel) => panel.piece.id === this.sheet().piece.id)
-      .map((panel) => {
-        const [dx, dy] = shiftOnSheet(this.sheet(), panel.area.outer);
-        return pathThrough(
-          panel.area.outer.map(([x, y]) => toScreen([x + dx, y + dy], this.fit())),
-          true,
-        );
-      });
+    return (
+      this.highlight()
+        // What is pointed at may have gone with the last change.
+        .panels.flatMap((id) => design.panels.filter((panel) => panel.id === id))
+        .filter((panel) => panel.piece.id === this.sheet().piece.id)
+        .map((panel) => {
+          const [dx, dy] = shiftOnSheet(this.sheet(), panel.area.outer);
+          return pathThrough(
+            panel.area.outer.map(([x, y]) => toScreen([x + dx, y + dy], this.fit())),
+            true,
+          );
+        })
+    );
   });
 
   protected readonly scores = computed((): DrawnScore[] => {

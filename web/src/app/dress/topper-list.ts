@@ -139,6 +139,10 @@ export class TopperList {
   });
   protected readonly full = computed(() => this.rows().length >= MOST_TOPPERS);
 
+  protected point(row: Row | undefined): void {
+    this.show(row?.topper.panel);
+  }
+
   protected show(panel: string | undefined): void {
     this.light.emit(panel === undefined ? undefined : { panels: [panel], creases: [] });
   }
