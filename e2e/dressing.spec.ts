@@ -103,10 +103,10 @@ test('magnets, a greeting and a front that must not be glued shut are told while
   // Its own envelope lies among the flat pieces.
   await wears.getByRole('button', { name: 'Fold an envelope for it' }).click();
   await page
-    .getByRole('radio', { name: 'envelope', exact: true })
-    .or(page.getByRole('button', { name: 'envelope', exact: true }))
+    .getByRole('radio', { name: 'Envelope', exact: true })
+    .or(page.getByRole('button', { name: 'Envelope', exact: true }))
     .click();
-  await expect(page.getByRole('group', { name: 'envelope lying flat, inside up' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Envelope lying flat, inside up' })).toBeVisible();
   await page.reload();
   await expect(wears.getByText(/1 topper, 1 closure, an envelope/)).toBeVisible();
 });

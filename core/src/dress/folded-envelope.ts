@@ -131,7 +131,7 @@ function envelopeSheet(made: EnvelopeOnMarks): CutSheet {
     blankPiece({
       ...{
         id: ENVELOPE_PIECE,
-        name: 'envelope',
+        name: 'Envelope',
         stock: 'display',
         faceUp: 'inside up',
         outline: envelopeOutline(made),
@@ -173,7 +173,7 @@ function linerSheet(made: EnvelopeOnMarks): CutSheet {
   };
   return cutSheet(
     blankPiece({
-      ...{ id: LINER_PIECE, name: 'liner of the envelope', stock: 'display', faceUp: 'its good side up', part: ROOT },
+      ...{ id: LINER_PIECE, name: 'Liner of the envelope', stock: 'display', faceUp: 'its good side up', part: ROOT },
       ...{
         outline: outline.map(([x, y]): Point => [x - minX, y - minY]),
         because: 'covers the pocket and the closing flap, clear of the gum',
