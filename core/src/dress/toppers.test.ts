@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { undressed, withTopper, withTopperChanged, withoutTopper } from '../card/dress-card.js';
 import type { CardDocument } from '../card/document.js';
@@ -14,7 +13,6 @@ import { areaOf, asArea, boxOf } from '../plane/outline.js';
 import { place } from '../plane/placement.js';
 import { METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
 import { GLUE_FILM } from '../supplies/limits.js';
-import { treeOf, treeSeed } from '../testing/any-tree.js';
 import { cardOn, evaluated, finding, stockById } from '../testing/evaluated.js';
 
 const given: Omit<Topper, 'id'> = {
@@ -200,38 +198,5 @@ describe('what is wrong on purpose is told', () => {
     );
     expect(meets(15)).toBeLessThan(28);
     expect(finding(far, 'snags').severity).toBe('pass');
-  });
-});
-
-describe('any dressing on any tree', () => {
-  it('is worked out without a throw or a number that is none, and leaves nothing behind when it is taken off', () => {
-    const bases = CATALOGUE.filter((mechanism): mechanism is Base => mechanism.kind === 'base');
-    const any = fc.record({
-      which: fc.double({ min: 0, max: 0.999, noNaN: true }),
-      face: fc.constantFrom('up' as const, 'down' as const),
-      across: fc.double({ min: -50, max: 200, noNaN: true }),
-      along: fc.double({ min: -50, max: 200, noNaN: true }),
-      outline: fc.constantFrom('mushroom', 'fern', 'star', 'heart', 'rectangle'),
-      height: fc.double({ min: 4, max: 120, noNaN: true }),
-      turn: fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }),
-      foam: fc.option(fc.double({ min: 0.5, max: 6, noNaN: true }), { nil: undefined }),
-    });
-    fc.assert(
-      fc.property(fc.constantFrom(...bases), treeSeed, fc.array(any, { minLength: 1, maxLength: 6 }), (base, seed, toppers) => {
-        const card = treeOf(base, seed, 3);
-        const bare = evaluated(card);
-        const { panels } = bare.design;
-        const worn = toppers.reduce<CardDocument>((all, { which, foam, ...own }) => {
-          const panel = panels[Math.floor(which * panels.length)]!.id;
-          return withTopper(all, { ...own, panel, stock: 'card-250', ...(foam !== undefined && { foam }) }, starterFor('mm'));
-        }, card);
-        const { closed, findings, dressed } = evaluated(worn);
-        expect(dressed.toppers).toHaveLength(toppers.length);
-        expect(Number.isFinite(closed.thickest.thickness + closed.box.maxX + closed.box.minY)).toBe(true);
-        expect(findings.filter(({ says }) => /NaN|undefined|Infinity/.test(says))).toEqual([]);
-        expect(evaluated(undressed(worn)).findings).toEqual(bare.findings);
-      }),
-      { numRuns: 12, seed: 20261127 },
-    );
   });
 });
