@@ -109,9 +109,13 @@ function layerLine(
   return `${number} on ${panel}, ${face === 'up' ? 'upper face' : 'back'} (${id}): layer ${size(width, height)}, panel ${size(panelWidth, panelHeight)}; ${upWhenOpen} edge up; seen ${shows.join(', ')}${twin}`;
 }
 
-function topperLine({ number, name, panel, face, width, height, mount, pads }: Report['toppers'][number], notation: Notation): string {
+function topperLine(
+  { number, name, panel, face, width, height, mount, pads, glued }: Report['toppers'][number],
+  notation: Notation,
+): string {
+  const part = glued === 'all' ? '' : glued.as === 'strip' ? ` only along its ${glued.side} side` : `, a pocket open at its ${glued.side}`;
   const held = mount === 'flat' ? 'glued flat' : `on ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}`;
-  return `${number}, ${name}, on ${panel}, ${face === 'up' ? 'upper face' : 'back'}: ${sayLength(width, notation)} × ${sayLength(height, notation)}, ${held}`;
+  return `${number}, ${name}, on ${panel}, ${face === 'up' ? 'upper face' : 'back'}: ${sayLength(width, notation)} × ${sayLength(height, notation)}, ${held}${part}`;
 }
 
 function closureLine(closure: Report['closures'][number], notation: Notation): string {

@@ -41,14 +41,14 @@ describe('the sheet of where the toppers go', () => {
     const of = (drawing: typeof front, role: string) =>
       boxOf(drawing!.piece.filter((each) => each.role === role).flatMap(({ points }) => points));
     // 30 mm from the left edge as it is drawn is 30 mm from the right one for who looks at its back.
-    expect(of(front, 'valley')).toEqual({
+    expect(of(front, 'pencil')).toEqual({
       minX: expect.closeTo(50, 6),
       maxX: expect.closeTo(90, 6),
       minY: expect.closeTo(40, 6),
       maxY: expect.closeTo(60, 6),
     });
     const [inside] = sheet({ face: 'up' });
-    expect(of(inside, 'valley')).toMatchObject({ minX: expect.closeTo(10, 6), maxX: expect.closeTo(50, 6) });
+    expect(of(inside, 'pencil')).toMatchObject({ minX: expect.closeTo(10, 6), maxX: expect.closeTo(50, 6) });
   });
 
   it('numbers them in the order of gluing, and shows glue where it is only a part', () => {

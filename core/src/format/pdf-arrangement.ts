@@ -3,7 +3,8 @@ import { laidOn } from '../dress/layers.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import type { Evaluation } from '../evaluate.js';
 import { capitalised } from '../measure/print.js';
-import { asArea, boxOf, centroid, type Loop } from '../plane/outline.js';
+import type { Mm } from '../measure/units.js';
+import { boxOf, type Loop } from '../plane/outline.js';
 import { place, undone } from '../plane/placement.js';
 import type { Point } from '../plane/point.js';
 import type { Primitive } from '../sheet/piece-drawing.js';
@@ -17,6 +18,9 @@ import { writeTrueSize, type TrueSizeDrawing, type TrueSizeFile } from './pdf-tr
  */
 export const writeArrangement = (evaluation: Evaluation, paper: PaperId, fonts: PdfFonts): Promise<TrueSizeFile> =>
   writeTrueSize(evaluation, arrangementOf(evaluation), 'where the toppers go', paper, fonts);
+
+/** A number stands so far over its topper. */
+const ABOVE: Mm = 1.2;
 
 /** The drawings of that sheet; none of a card that carries no topper. */
 export function arrangementOf({ design, dressed }: Pick<Evaluation, 'design' | 'dressed'>): TrueSizeDrawing[] {
@@ -48,11 +52,8 @@ export function arrangementOf({ design, dressed }: Pick<Evaluation, 'design' | '
       piece: [
         line('outline', panel, area.outer),
         ...area.holes.map((hole, i) => line('window', `${panel}-${i}`, hole)),
-        ...dressed.layers
-          .filter((layer) => layer.panel === panel && layer.face === face)
-          .flatMap(({ id, area: layer }) => [layer.outer, ...layer.holes].map((loop) => line('pencil', id, loop))),
         ...own.flatMap((placed) => [
-          line('valley', placed.id, placed.area.outer),
+          line('pencil', placed.id, placed.area.outer),
           ...(placed.greeting?.onPanel ?? []).map((loop, i) => line('lettering', `${placed.id}-letters-${i}`, loop)),
           // All over is no place to be shown: only a part is, and pads are.
           ...(placed.topper.glued || placed.pads.length > 0
@@ -60,10 +61,11 @@ export function arrangementOf({ design, dressed }: Pick<Evaluation, 'design' | '
             : []),
         ]),
       ],
-      notes: own.map((placed) => ({
-        at: drawn([centroid(asArea(placed.area.outer))])[0]!,
-        words: `${placed.number}: ${placed.topper.name ?? placed.outlineName}`,
-      })),
+      // Over its upper edge: on the topper itself stand its letters.
+      notes: own.map((placed) => {
+        const { minX: left, maxY: top } = boxOf(drawn(placed.area.outer));
+        return { at: [left + 1, top + ABOVE], words: `${placed.number}: ${placed.topper.name ?? placed.outlineName}` };
+      }),
     };
   });
 }

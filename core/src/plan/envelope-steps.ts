@@ -38,7 +38,7 @@ export function envelopeSteps({ dressed, design }: Evaluation): BenchStep[] {
         'Score from point to point, all four lines, and fold every flap toward you once.',
         ...(liner
           ? [
-              `Cut the liner from ${liner.stock.name} by its template, score its line, and glue it in under one flap B: its scores on one another, clear of the gum at the flap's edges.`,
+              `Cut the liner from ${liner.stock.name} by its template, score its line, and glue it onto one flap B, its score on the fold of that flap: the flap's own edges stay free for gum.`,
             ]
           : []),
       ],
