@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { cardToTry, mechanismById, starterFor, withBand, withTopper } from '@diptychon/core';
+import { cardToTry, mechanismById, starterFor, withClosure, withTopper } from '@diptychon/core';
 import { describe, expect, it } from 'vitest';
 import { diptychon } from './testing/diptychon.js';
 
@@ -85,13 +85,17 @@ describe('a card dressed at the command line', () => {
       foam: 2,
       stock: 'card-250',
     };
-    const card = withBand(withTopper(plain, topper, workshop), { around: 'across', wide: 30, at: 70, stock: 'light-card-160' }, workshop);
+    const card = withClosure(
+      withTopper(plain, topper, workshop),
+      { kind: 'band', around: 'across', wide: 30, at: 70, stock: 'light-card-160' },
+      workshop,
+    );
     writeFileSync(file, JSON.stringify(card));
     const { out } = await diptychon('compute', file);
     expect(out).toMatch(/T1, circle, on base\/front-leaf, back: 40 mm × 40 mm, on \d+ foam pads/);
     // Two leaves and the topper with its foam and two films of glue: 0.62 + 0.31 + 2 + 0.06 mm; 2 · 101 + 2 · 2.99 + 12.
     expect(out).toMatch(
-      /B1: 220(\.0)? mm × 30 mm, folds at 101 mm, 104 mm, 205 mm, 208 mm; slides off toward the lower end and the upper end/,
+      /B1, band: 220(\.0)? mm × 30 mm, folds at 101 mm, 104 mm, 205 mm, 208 mm; slides off toward the lower end and the upper end/,
     );
     rmSync(folder, { recursive: true });
   });

@@ -1,13 +1,13 @@
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { DEMO_CARDS, METRIC_WORKSHOP, writeCardFile, writeWorkshopFile } from '@diptychon/core';
+import { DEMO_CARDS, METRIC_WORKSHOP, undressed, writeCardFile, writeWorkshopFile } from '@diptychon/core';
 import { describe, expect, it } from 'vitest';
 import { diptychon } from './testing/diptychon.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'diptychon-cli-'));
 const cardFile = join(folder, 'easel.json');
-writeFileSync(cardFile, writeCardFile(DEMO_CARDS[0]!));
+writeFileSync(cardFile, writeCardFile(undressed(DEMO_CARDS[0]!)));
 
 describe('diptychon compute', () => {
   it('works an easel out from sizes with units', async () => {

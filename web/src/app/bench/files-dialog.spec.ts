@@ -1,11 +1,11 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { DEMO_CARDS, evaluate, readCardFile, setSize } from '@diptychon/core';
+import { DEMO_CARDS, evaluate, readCardFile, setSize, undressed } from '@diptychon/core';
 import { unzipSync } from 'fflate';
 import { Evaluator } from '../evaluation/evaluator';
 import { Preferences } from '../frame/preferences';
 import { FilesDialog } from './files-dialog';
 
-const easel = DEMO_CARDS[0]!;
+const easel = undressed(DEMO_CARDS[0]!);
 const outcome = evaluate(easel);
 if (!outcome.ok) throw new Error('sizes refused');
 const { evaluation } = outcome;

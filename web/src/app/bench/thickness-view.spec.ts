@@ -1,11 +1,11 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { DEMO_CARDS, evaluate, METRIC_WORKSHOP, type CardDocument, type Evaluation } from '@diptychon/core';
+import { DEMO_CARDS, evaluate, METRIC_WORKSHOP, undressed, type CardDocument, type Evaluation } from '@diptychon/core';
 import { evaluationApi } from '../evaluation/evaluation-api';
 import { Evaluator } from '../evaluation/evaluator';
 import { rampAt, ThicknessView } from './thickness-view';
 
 function evaluated(id: string): Evaluation {
-  const outcome = evaluate(DEMO_CARDS.find((card) => card.id === id)!);
+  const outcome = evaluate(undressed(DEMO_CARDS.find((card) => card.id === id)!));
   if (!outcome.ok) throw new Error('sizes refused');
   return outcome.evaluation;
 }

@@ -6,7 +6,7 @@ import { Database } from './database';
 import type { OpenedCard } from './kept-card';
 
 /** Counts up when pictures come to be drawn differently: older ones are drawn anew. */
-const DRAWN_AS = 1;
+const DRAWN_AS = 2;
 
 const finite = v.pipe(v.number(), v.finite());
 const facet = v.object({
@@ -16,6 +16,7 @@ const facet = v.object({
   fill: v.pipe(v.string(), v.regex(/^rgb\(\d+ \d+ \d+\)$/)),
   opacity: finite,
   bent: v.optional(v.literal(true)),
+  worn: v.optional(v.literal(true)),
 });
 const picturesSchema = v.object({
   size: v.object({ depth: finite, length: finite }),

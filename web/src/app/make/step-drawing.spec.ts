@@ -1,5 +1,5 @@
 import { ComponentFixture, TestBed } from '@angular/core/testing';
-import { benchSteps, DEMO_CARDS, evaluate, type BenchStep, type Evaluation } from '@diptychon/core';
+import { benchSteps, DEMO_CARDS, evaluate, everySheet, type BenchStep, type Evaluation } from '@diptychon/core';
 import { StepDrawing } from './step-drawing';
 
 function evaluated(): Evaluation {
@@ -94,7 +94,7 @@ describe('StepDrawing', () => {
     for (const step of benchSteps(evaluation)) {
       if (step.picture?.kind !== 'flat') continue;
       const { piece } = step.picture;
-      expect(evaluation.sheets.some((s) => s.piece.id === piece)).toBe(true);
+      expect(everySheet(evaluation).some((s) => s.piece.id === piece)).toBe(true);
       if (piece === 'base')
         await draw(
           step.picture,
