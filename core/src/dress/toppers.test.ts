@@ -11,7 +11,7 @@ import type { Base } from '../mechanism/contract.js';
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
 import { areaOf, asArea, boxOf } from '../plane/outline.js';
 import { place } from '../plane/placement.js';
-import { METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
+import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import { cardOn, evaluated, finding, stockById } from '../testing/evaluated.js';
 
