@@ -77,9 +77,7 @@ test('a card is dressed in one action, one layer is changed by keyboard, and all
   await expect(page.getByText(/L1 47 mm × 144 mm/)).toBeVisible();
 });
 
-test('magnets, a greeting and a front that must not be glued shut are told while they are set, and the envelope is folded for it', async ({
-  page,
-}) => {
+test('what is wrong with magnets and a greeting is told while they are set, and the envelope is folded for it', async ({ page }) => {
   await openDemo(page, 'The foray map');
   const wears = page.locator('dip-dressing-panel');
   await wears.getByText('What it wears').click();
