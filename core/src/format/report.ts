@@ -88,7 +88,7 @@ export function report(evaluation: Evaluation) {
       mount: placed.topper.foam === undefined ? 'flat' : 'foam',
       thickness: placed.thickness,
       pads: placed.pads,
-      glued: placed.topper.glued ?? 'all',
+      glued: placed.topper.glued ?? ('all' as const),
       glue: placed.glue,
       tag: placed.tag ?? null,
       removable: placed.topper.removable ?? false,
