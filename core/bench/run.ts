@@ -58,7 +58,8 @@ function stages(card: CardDocument): { name: string; work: () => void }[] {
     { name: 'draw', work: () => draw(anew(card)) },
     { name: 'join', work: () => join({ ...drawn.drawing, pieces: drawn.drawing.pieces.map((piece) => ({ ...piece })) }) },
     { name: 'move', work: () => move(joined.design) },
-    { name: 'close', work: () => closeUp(moved) },
+    // The order of its layers is kept with a motion.
+    { name: 'close', work: () => closeUp({ ...moved, motion: { ...moved.motion } }) },
     { name: 'judge', work: () => judge(closed, workshop) },
     { name: 'whole', work: () => evaluate(anew(card)) },
   ];

@@ -2,6 +2,7 @@ import { closeCard, type ClosedCard } from './card/closed-card.js';
 import { claimsOf, draw, type CardProblem, type Owned } from './card/draw.js';
 import { join, type Design } from './card/join.js';
 import { standingOf, type Standing } from './card/standing.js';
+import type { KeptGeometry } from './card/kept-geometry.js';
 import { boardOf, envelopeOf, type CardDocument } from './card/document.js';
 import { dress, wearing, wrapped, type Dressed } from './dress/dress.js';
 import { withSlits } from './dress/ribbons.js';
@@ -40,8 +41,11 @@ export type Outcome = { ok: true; evaluation: Evaluation } | { ok: false; proble
  * The one pipeline: draw → join → move → close → judge. Sizes outside their limits and places that are not there come
  * back as problems; a card that cannot work is evaluated and found wanting.
  * @param workshop what the maker has; where it is left out, the starter workshop of who measures like the card
+ * @param kept how the card before moved: a card that differs only in what it wears is not drawn and moved again
  */
-export function evaluate(card: CardDocument, workshop: Workshop = starterFor(card.notation)): Outcome {
+export function evaluate(card: CardDocument, workshop: Workshop = starterFor(card.notation), kept?: KeptGeometry): Outcome {
+  const known = kept?.of(card);
+  if (known) return { ok: true, evaluation: judge(closeUp(known), workshop) };
   const refused = (problems: readonly CardProblem[]): Outcome => ({
     ok: false,
     problems: problems.map((problem) => ({ ...problem, says: told(problem.says, card.notation) })),
@@ -50,7 +54,9 @@ export function evaluate(card: CardDocument, workshop: Workshop = starterFor(car
   if (!drawn.ok) return refused(drawn.problems);
   const joined = join(drawn.drawing);
   if (!joined.ok) return refused(joined.problems);
-  return { ok: true, evaluation: judge(closeUp(move(joined.design)), workshop) };
+  const moved = move(joined.design);
+  kept?.keep(moved);
+  return { ok: true, evaluation: judge(closeUp(moved), workshop) };
 }
 
 /** A card moved and closed, without being judged: what its pictures need. Nothing when its sizes are refused. */
@@ -73,7 +79,7 @@ export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets' | 'dressed'>;
 export function closeUp({ design: drawn, motion }: Moved): Closed {
   const pressed = motion.pressed ?? motion;
   // What is worn changes no order of panels: that is looked for once, and then the pile is added up with it.
-  const stack = stackClosed(pressed, pressed.frames[0]!);
+  const stack = stackClosed(pressed);
   const worn = dress(drawn, pressed, { stack });
   const design = drawn.card.dressing ? wearing(drawn, worn) : drawn;
   const closed = closeCard(design, pressed, stack);

@@ -45,6 +45,7 @@ export type { SeenFace } from './card/visibility.js';
 export { thicknessMap, type ThicknessMap } from './card/thickness-map.js';
 export { claimsOf, draw, partsOf, type CardProblem, type Drawing, type DrawnPart } from './card/draw.js';
 export type { Design } from './card/join.js';
+export { KeptGeometry } from './card/kept-geometry.js';
 export * from './card/allowed.js';
 export * from './card/set-size.js';
 export * from './card/size-rows.js';

@@ -38,7 +38,7 @@ export interface ClosedCard {
 const LEAST_SPINE: Mm = 1;
 
 /** Lays the card closed: order of layers, outline, thickness, spines. @param stack how its panels lie on one another, where that is known */
-export function closeCard(design: Design, motion: Motion, stack: ClosedStack = stackClosed(motion, motion.frames[0]!)): ClosedCard {
+export function closeCard(design: Design, motion: Motion, stack: ClosedStack = stackClosed(motion)): ClosedCard {
   const pose = poseOf(motion, motion.frames[0]!);
   const worn = design.worn.flatMap((each) => lyingAt(pose[design.linkage.bodyOf.get(each.panel)!]!, each).outer);
   const box = boxOf([...stack.layers.flatMap((layer) => layer.area.outer), ...worn]);
@@ -73,19 +73,46 @@ function propsBetween(design: Design, pose: Pose, flatPile: readonly Slab[], clo
   const pile = besideFold(design, pose, flatPile, closing);
   const bodies = (ids: readonly string[]): Set<number> => new Set(ids.map((id) => design.linkage.bodyOf.get(id)!));
   const [lower, upper] = [bodies(closing.lower), bodies(closing.upper)];
-  const corners = pile.flatMap(({ area }) => area.outer.map(([x]) => x + 1e-6));
+  const corners = pile.flatMap(({ area }) => turningCorners(area.outer).map(([x]) => x + 1e-6));
   const grid = Array.from({ length: ACROSS_SAMPLES }, (_, i) => ((i + 0.5) / ACROSS_SAMPLES) * closing.depth);
   // Where the give of the crease ends, the whole thickness begins to count.
   const xs = [...new Set([...corners, ...grid, CREASE_ZONE + 1e-6])].filter((x) => x > 0.5 && x < closing.depth).sort((a, b) => a - b);
   const lines = pile.map(({ area }) => new ScanLines(mirrored(area)));
-  const slices = pile.map(() => new Float64Array(MOST_CROSSINGS));
-  const counts = new Int32Array(pile.length);
+  const room = pile.map(() => new Float64Array(MOST_CROSSINGS));
   const sides = pile.map(({ body }) => (lower.has(body) ? LOWER : upper.has(body) ? UPPER : 0));
   return xs.map((x) => {
-    pile.forEach(({ box }, k) => (counts[k] = x < box.minX || x > box.maxX ? 0 : lines[k]!.at(x, slices[k]!)));
-    return { r: x, thickness: propping(stretchesAlong(pile, sides, slices, counts)) };
+    const met: Met[] = [];
+    pile.forEach(({ box, thickness }, k) => {
+      if (x < box.minX || x > box.maxX) return;
+      const count = lines[k]!.at(x, room[k]!);
+      if (count > 0) met.push({ slice: room[k]!, count, side: sides[k]!, thickness });
+    });
+    return { r: x, thickness: propping(stretchesAlong(met)) };
   });
 }
+
+/** A slab that a line beside the fold runs through: where it enters and leaves, in pairs, and which side of the fold it is of. */
+interface Met {
+  slice: Float64Array;
+  count: number;
+  side: number;
+  thickness: Mm;
+}
+
+/**
+ * The corners at which a line stops going one way, across the fold or along it: only there what lies on a line begins, ends or
+ * is longest. Round a curve most corners are none.
+ */
+function turningCorners(loop: Loop): Loop {
+  const n = loop.length;
+  return loop.filter(([x, y], i) => {
+    const [before, after] = [loop[(i + n - 1) % n]!, loop[(i + 1) % n]!];
+    return turns(x - before[0], after[0] - x) || turns(y - before[1], after[1] - y);
+  });
+}
+
+/** Whether two steps do not both go on the same way; one that hardly goes anywhere stands still. */
+const turns = (into: Mm, on: Mm): boolean => Math.abs(into) < 1e-6 || Math.abs(on) < 1e-6 || into > 0 !== on > 0;
 
 /** How thick it is, and over what length along the fold. */
 interface Stretch {
@@ -94,17 +121,15 @@ interface Stretch {
 }
 
 /** What lies between the sides of a fold along one line beside it: exact, since it changes only where a slab begins or ends. */
-function stretchesAlong(pile: readonly Slab[], sides: readonly number[], slices: readonly Float64Array[], counts: Int32Array): Stretch[] {
+function stretchesAlong(met: readonly Met[]): Stretch[] {
   const ends: Mm[] = [];
-  slices.forEach((slice, k) => {
-    for (let i = 0; i < counts[k]!; i++) ends.push(slice[i]!);
-  });
+  for (const { slice, count } of met) for (let i = 0; i < count; i++) ends.push(slice[i]!);
   ends.sort((a, b) => a - b);
   const found: Stretch[] = [];
   for (let i = 1; i < ends.length; i++) {
     const [from, to] = [ends[i - 1]!, ends[i]!];
     if (to - from < 1e-9) continue;
-    const thickness = thicknessBetween(pile, sides, slices, counts, (from + to) / 2);
+    const thickness = thicknessBetween(met, (from + to) / 2);
     if (thickness > 0) found.push({ thickness, length: to - from });
   }
   return found;
@@ -161,16 +186,15 @@ function mirrored({ outer, holes }: Area): Area {
 }
 
 /** Thickness of what lies at y between the two sides of a fold: from the first slab of one side to the first of the other. */
-function thicknessBetween(pile: readonly Slab[], sides: readonly number[], slices: readonly Float64Array[], counts: Int32Array, y: Mm): Mm {
+function thicknessBetween(met: readonly Met[], y: Mm): Mm {
   let found = 0;
   let sum = 0;
-  for (let k = 0; k < pile.length; k++) {
-    if (!isIn(slices[k]!, counts[k]!, y)) continue;
-    const side = sides[k]!;
+  for (const { slice, count, side, thickness } of met) {
+    if (!isIn(slice, count, y)) continue;
     if (side !== 0 && side !== found) {
       if (found !== 0) return sum;
       found = side;
-    } else if (found !== 0) sum += pile[k]!.thickness;
+    } else if (found !== 0) sum += thickness;
   }
   return 0;
 }

@@ -1,6 +1,6 @@
 import type { Mm } from '../measure/units.js';
 import { intersect, offset, subtract, totalArea } from '../plane/boolean.js';
-import { areaContains, boxOf, centroid, loopContains, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
+import { apart, areaContains, boxOf, centroid, loopContains, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
 import { chordsAt } from '../plane/chords.js';
 import { place, type Placement } from '../plane/placement.js';
 import { distance, turn, type Point } from '../plane/point.js';
@@ -56,8 +56,6 @@ export function overlapsOf(all: readonly PlacedEdits[], carriers: ReadonlyMap<st
     }),
   );
 }
-
-const apart = (a: Box, b: Box): boolean => a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
 
 /**
  * The pieces of a card with everything that parts draw on the paper of others. Pieces that nobody touches stay the same

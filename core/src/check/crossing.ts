@@ -14,7 +14,8 @@ export interface Solid {
 /** @param hullOf the hull of the area's outer line  @param raised how far it lies over its panel, along that panel's own normal */
 export function solidOf({ area }: { area: Area }, hullOf: Loop, m: Rigid, raised = 0): Solid {
   const hull = hullOf.map(([x, y]) => carry(m, x, y, raised));
-  const lines = (): Vec3[][] => [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, raised)));
+  let carried: Vec3[][] | undefined;
+  const lines = (): Vec3[][] => (carried ??= [area.outer, ...area.holes].map((loop) => loop.map(([x, y]) => carry(m, x, y, raised))));
   return { hull, lines, origin: hull[0]!, normal: [m[2]!, m[6]!, m[10]!] };
 }
 

@@ -6,7 +6,7 @@ import { spoken } from '../measure/sentence.js';
 import type { Mm } from '../measure/units.js';
 import { printAngle } from '../measure/print.js';
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
-import { asArea } from '../plane/outline.js';
+import { apart, asArea, boxOf } from '../plane/outline.js';
 import { reach } from '../plane/reach.js';
 import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
@@ -64,8 +64,9 @@ const called = ({ number, topper, outlineName }: PlacedTopper): string => `${num
 /** Glued to one panel and lying over another, it holds the fold between them, or catches as that closes. */
 function overFolds({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
   const own = design.panels[design.linkage.bodyOf.get(placed.panel)!]!;
+  const box = boxOf(placed.area.outer);
   return design.panels.flatMap((other): Verdict[] => {
-    if (other === own || other.piece !== own.piece) return [];
+    if (other === own || other.piece !== own.piece || apart(box, boxOf(other.area.outer))) return [];
     const over = intersect([placed.area], [other.area]);
     const by = reach(over);
     if (by <= CLOSING_PLAY) return [];

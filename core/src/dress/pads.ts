@@ -1,8 +1,9 @@
 import type { Mm } from '../measure/units.js';
 import { areasOf, intersect } from '../plane/boolean.js';
 import { inset } from '../plane/inset.js';
-import { areaContains, boxOf, rectangle, type Area, type Loop } from '../plane/outline.js';
+import { boxOf, rectangle, type Area, type Loop } from '../plane/outline.js';
 import { distance, type Point } from '../plane/point.js';
+import { ScanLines } from '../plane/scan-line.js';
 
 /** Foam is cut into squares like this, a smaller one where there is no room. */
 const SIDES: readonly Mm[] = [8, 5, 3, 2];
@@ -35,23 +36,39 @@ export function padsFor(topper: Area, ground: readonly Area[]): Loop[] {
   return most;
 }
 
-/** Lower left corners of all squares of a side that lie inside, on the grid. */
+/** Squares that only touch an edge are inside. */
+const TOUCH: Mm = 1e-6;
+
+/** Lower left corners of all squares of a side that lie inside, on the grid: corners and middles of sides on paper. */
 function placesFor(safe: readonly Area[], side: Mm): Point[] {
+  const step = GRID * side;
   return safe.flatMap((area): Point[] => {
     const { minX, maxX, minY, maxY } = boxOf(area.outer);
+    const lines = new ScanLines(area);
+    const stretchesAt = (y: Mm): number[] => {
+      const crossings: number[] = [];
+      lines.at(y, crossings);
+      return crossings;
+    };
     const found: Point[] = [];
-    for (let y = minY; y + side <= maxY + 1e-9; y += GRID * side) {
-      for (let x = minX; x + side <= maxX + 1e-9; x += GRID * side) {
-        const square = rectangle(x + 1e-6, y + 1e-6, side - 2e-6, side - 2e-6);
-        const onEdges = square.flatMap((from, i): Point[] => {
-          const to = square[(i + 1) % 4]!;
-          return [from, [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]];
-        });
-        if (onEdges.every((point) => areaContains(area, point))) found.push([x, y]);
+    for (let y = minY; y + side <= maxY + 1e-9; y += step) {
+      const [low, middle, high] = [y + TOUCH, y + side / 2, y + side - TOUCH].map(stretchesAt) as [number[], number[], number[]];
+      if (low.length === 0 || middle.length === 0 || high.length === 0) continue;
+      for (let x = minX; x + side <= maxX + 1e-9; x += step) {
+        const [left, half, right] = [x + TOUCH, x + side / 2, x + side - TOUCH];
+        const holds =
+          [low, high].every((line) => [left, half, right].every((at) => isOn(line, at))) && isOn(middle, left) && isOn(middle, right);
+        if (holds) found.push([x, y]);
       }
     }
     return found;
   });
+}
+
+/** Whether a place lies in one of the stretches of a line, told by where it enters and leaves in turn. */
+function isOn(crossings: readonly number[], at: Mm): boolean {
+  for (let i = 0; i + 1 < crossings.length; i += 2) if (crossings[i]! <= at && at <= crossings[i + 1]!) return true;
+  return false;
 }
 
 /** Squares as far from one another as they can be, none on another, until every place is near one. */

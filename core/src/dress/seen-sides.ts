@@ -6,8 +6,21 @@ import { frameBetween, poseOf, type Motion } from '../linkage/motion.js';
 import { MOMENTS, type Moment, type SeenSide } from './layer.js';
 import { onPanel, topOf } from './reading-up.js';
 
-/** Every face that is seen from in front: closed, half open or as the card is put down, in the order of the panels. */
-export function seenSides(design: Design, motion: Motion, closed: Pick<ClosedCard, 'stack'>): SeenSide[] {
+const SEEN = new WeakMap<Motion, readonly SeenSide[]>();
+
+/**
+ * Every face that is seen from in front: closed, half open or as the card is put down, in the order of the panels. Worked out
+ * once for a motion: what a card wears hides none of its faces.
+ */
+export function seenSides(design: Design, motion: Motion, closed: Pick<ClosedCard, 'stack'>): readonly SeenSide[] {
+  const known = SEEN.get(motion);
+  if (known) return known;
+  const seen = facesSeen(design, motion, closed);
+  SEEN.set(motion, seen);
+  return seen;
+}
+
+function facesSeen(design: Design, motion: Motion, closed: Pick<ClosedCard, 'stack'>): SeenSide[] {
   const { at } = design.base.rest;
   const found = new Map<string, { panel: string; face: 'up' | 'down'; shows: Moment[]; up: Side }>();
   for (const moment of MOMENTS) {

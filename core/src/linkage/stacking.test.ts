@@ -13,7 +13,7 @@ function stacked(sizes: Record<string, number | string>): {
 } {
   const { linkage, schedule, panels } = designOf(cardWith('v-fold', sizes));
   const motion = followMotion(linkage, schedule);
-  return { motion, stack: stackClosed(motion, motion.frames[0]!), ids: panels.map((panel) => panel.id), schedule };
+  return { motion, stack: stackClosed(motion), ids: panels.map((panel) => panel.id), schedule };
 }
 
 describe('the closed pile of a V-fold', () => {

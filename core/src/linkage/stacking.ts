@@ -1,7 +1,7 @@
 import { CLOSING_PLAY } from '../supplies/limits.js';
 import { intersect, totalArea } from '../plane/boolean.js';
 import { clippedTo, isSimple } from '../plane/convex.js';
-import { areaContains, boxOf, centroid, signedArea, type Area, type Box, type Loop } from '../plane/outline.js';
+import { apart, areaContains, boxOf, centroid, signedArea, type Area, type Loop } from '../plane/outline.js';
 import { toRadians, type Mm } from '../measure/units.js';
 import { distance, type Point } from '../plane/point.js';
 import { carry, carryFlat, inverse, rigidIdentity } from './rigid.js';
@@ -49,13 +49,18 @@ const NEARLY_CLOSED = toRadians(12);
 
 /**
  * Finds which panel lies on which in the closed card. Glued faces and folds say it outright; for the
- * rest the side on which two panels are seen at several small openings decides, and must agree.
+ * rest the side on which two panels are seen at several small openings decides, and must agree. Worked out once for a motion.
  */
-export function stackClosed(motion: Motion, closed: Frame): ClosedStack {
+export function stackClosed(motion: Motion): ClosedStack {
+  const known = CLOSED.get(motion);
+  if (known) return known;
   const foldedOver = motion.linkage.hinges.map(({ source }) => source.crease.closed);
-  return stackFlat(motion, closed, { foldedOver, probes: nearlyClosed(motion), belowBent: () => 0 });
+  const stack = stackFlat(motion, motion.frames[0]!, { foldedOver, probes: nearlyClosed(motion), belowBent: () => 0 });
+  CLOSED.set(motion, stack);
+  return stack;
 }
 
+const CLOSED = new WeakMap<Motion, ClosedStack>();
 const OPEN = new WeakMap<Motion, { stack: ClosedStack | undefined }>();
 
 /**
@@ -163,10 +168,6 @@ function nearlyClosed(motion: Motion): Pose[] {
   const first = motion.frames.slice(1, 5);
   const near = first.filter(({ opening }) => opening <= NEARLY_CLOSED);
   return (near.length > 0 ? near : first.slice(0, 1)).map((frame) => poseOf(motion, frame));
-}
-
-function apart(a: Box, b: Box): boolean {
-  return a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
 }
 
 /** Where glued pairs share at least their glue, by pair: nothing has to be looked for there. */

@@ -20,6 +20,9 @@ export interface Box {
   maxY: Mm;
 }
 
+/** Whether two boxes share no more than an edge. */
+export const apart = (a: Box, b: Box): boolean => a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
+
 export function rectangle(x: Mm, y: Mm, width: Mm, height: Mm): Loop {
   return [
     [x, y],

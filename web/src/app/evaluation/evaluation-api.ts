@@ -4,6 +4,7 @@ import {
   cardPictures,
   drawingsOf,
   evaluate,
+  KeptGeometry,
   materialsOf,
   picturesOf,
   readOutlineSvg,
@@ -59,11 +60,13 @@ export interface BegunCard extends CardPictures {
 
 /** The last card that was worked out here: what is asked of it next needs no second evaluation. */
 let last: { card: string; workshop: string; outcome: Outcome } | undefined;
+/** How it moves: what is changed of its dressing only changes nothing of that. */
+const kept = new KeptGeometry();
 
 function outcomeOf(card: CardDocument, workshop: Workshop): Outcome {
   const [own, mine] = [JSON.stringify(card), JSON.stringify(workshop)];
   if (last?.card === own && last.workshop === mine) return last.outcome;
-  const outcome = evaluate(card, workshop);
+  const outcome = evaluate(card, workshop, kept);
   last = { card: own, workshop: mine, outcome };
   return outcome;
 }
