@@ -1,4 +1,4 @@
-const REPEATED = ['set', 'part', 'stock'] as const;
+const REPEATED = ['set', 'part', 'stock', 'say', 'made'] as const;
 
 /** A command line taken apart: words in order, options with their values, some of them repeated. */
 export interface Arguments {
@@ -37,12 +37,22 @@ const WITH_VALUE = new Set([
   'layer-steps',
   'layer-step',
   'layer-stock',
+  'closed',
+  'samples',
+  'seed',
+  'sheet',
+  'copies',
 ]);
 const FLAGS = new Set(['json', 'help', 'anyway', 'print-and-cut']);
 
 /** @throws UsageError naming an option that is unknown or lacks its value */
 export function readArguments(argv: readonly string[]): Arguments {
-  const found: Arguments = { words: [], options: new Map(), flags: new Set(), repeated: { set: [], part: [], stock: [] } };
+  const found: Arguments = {
+    words: [],
+    options: new Map(),
+    flags: new Set(),
+    repeated: { set: [], part: [], stock: [], say: [], made: [] },
+  };
   for (let i = 0; i < argv.length; i++) {
     const word = argv[i]!;
     if (!word.startsWith('--')) {

@@ -21,7 +21,11 @@ import {
 import { writeDxf, writeOnePage, writeArrangement, writeTemplates, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
+import { TRIALS } from './trials.js';
 import { WRAPPERS } from './wrappers.js';
+
+/** Commands with options of their own. */
+const OWN = new Map([...WRAPPERS, ...TRIALS]);
 import { catalogueRecord, printCatalogue, printReport, printSteps, stepsRecord } from './print.js';
 
 interface Streams {
@@ -48,7 +52,22 @@ diptychon envelope --width W --height H [--thickness T] [--ease E] [--overlap O]
 diptychon band --width W --height H --thickness T [--around width|height] [--slip S] [--overlap O] [--json]
     a band round a closed card: its length, its folds, and which way it slides off
 
-Options of compute, steps and export:
+diptychon repair CARD.json|--mechanism ID [options] [--json]
+    the least changes of sizes after which nothing fails, each tried out whole; where there are none, what cannot be had together
+diptychon rescue CARD.json|--mechanism ID [options] --made PIECE/SCORE=PLACE [--made …] [--json]
+    the card worked out from what was really scored or cut (PIECE/width, PIECE/height), and ways to go on, the least first
+diptychon tolerance CARD.json|--mechanism ID [options] [--samples N] [--seed S] [--json]
+    how many of such cards close, meet, swing, stay inside and fit with the errors of my hand, and what must be exact
+diptychon resize CARD.json|--mechanism ID [options] --envelope ID|--closed WxH [--json]
+    the same card for another envelope or closed size, on my marks; tabs, clearances and borders stay
+diptychon reconcile [--mechanism ID] --say NAME=VALUE [--say …] [--json]
+    a list of numbers from elsewhere: scores=A,B,…, blank=WxH, closedWidth=…, closedHeight=…, layer.PANEL=WxH (scores.PIECE and
+    blank.PIECE of another piece; entries of scores count from 1). Which contradict which, and the one whose change mends it;
+    without a mechanism, which mechanisms the list could be of
+diptychon fit-sheet --mechanism ID --sheet WxH [--copies N] [--json]
+    the largest card of a kind of which all pieces come out of one sheet
+
+Options of compute, steps, export, repair, rescue, tolerance and resize:
     --part NAME=MECHANISM@PART/SITE   put a movement on a fold (several; PART/SITE: the base's first free fold)
     --set NAME.SIZE=VALUE             a size of the part NAME; a bare name is the base's (several)
     --stock ROLE=ID                   base, mechanism, display, film or stop from another stock (several)
@@ -116,11 +135,11 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   try {
     const given = readArguments(argv);
     const command = given.flags.has('help') ? 'help' : (given.words[0] ?? 'help');
-    const wrapper = WRAPPERS.get(command);
+    const own = OWN.get(command);
     refuseStray(given, command);
     if (command === 'help') stdout.write(HELP);
-    else if (wrapper) {
-      const { record, lines } = wrapper.work(given);
+    else if (own) {
+      const { record, lines } = own.work(given);
       stdout.write(given.flags.has('json') ? json(record) : lines);
     } else if (command === 'list') stdout.write(given.flags.has('json') ? json(catalogueRecord()) : printCatalogue());
     else if (command === 'compute') {
@@ -131,7 +150,7 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
       const steps = benchSteps(evaluation, workshop);
       stdout.write(given.flags.has('json') ? json(stepsRecord(steps)) : printSteps(steps));
     } else if (command === 'export') return await exportTo(given, { stdout, stderr });
-    else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export, envelope, band`);
+    else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export, ${[...OWN.keys()].join(', ')}`);
     return 0;
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
@@ -140,18 +159,37 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   }
 }
 
+/** What only some commands may be given. */
+const NOT_EVERYWHERE = [
+  'width',
+  'height',
+  'thickness',
+  'around',
+  'ease',
+  'slip',
+  'overlap',
+  'say',
+  'made',
+  'samples',
+  'seed',
+  'closed',
+  'sheet',
+  'copies',
+];
+
 /** An option that a command has no use for is told, not passed over. */
 function refuseStray({ options: single, repeated }: Arguments, command: string): void {
-  const own = WRAPPERS.get(command)?.options;
+  const own = OWN.get(command)?.options;
   const given = [...single.keys(), ...Object.entries(repeated).flatMap(([name, values]) => (values.length > 0 ? [name] : []))];
   const stray = own
     ? given.find((name) => name !== 'notation' && !own.includes(name))
-    : given.find((name) => [...WRAPPERS.values()].some(({ options }) => options.includes(name)));
+    : given.find((name) => NOT_EVERYWHERE.includes(name));
   if (stray === undefined) return;
+  const takers = [...OWN].filter(([, { options }]) => options.includes(stray)).map(([name]) => name);
   throw new UsageError(
     own
       ? `--${stray}: not an option of ${command}; allowed: ${[...own, 'notation', 'json'].map((name) => `--${name}`).join(', ')}`
-      : `--${stray}: not an option of ${command}; it belongs to ${[...WRAPPERS.keys()].join(' and ')}`,
+      : `--${stray}: not an option of ${command}; it belongs to ${takers.join(' and ')}`,
   );
 }
 

@@ -3,9 +3,11 @@ import { parseArgs } from 'node:util';
 import { files } from './files.js';
 import { trees } from './trees.js';
 import { migrations } from './migrations.js';
+import { lists } from './lists.js';
+import { repairs } from './repairs.js';
 import { verdicts } from './verdicts.js';
 
-const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations, verdicts, files };
+const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations, verdicts, files, repairs, lists };
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: { seed: { type: 'string', default: '1' }, count: { type: 'string', default: '1000' } },

@@ -9,7 +9,7 @@ import { withSlits } from './dress/ribbons.js';
 import { runChecks } from './check/all-checks.js';
 import type { CheckInput, Finding, Fix } from './check/finding.js';
 import type { Pose } from './linkage/kinematics.js';
-import { followMotion, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
+import { followMotion, followQuickly, frameAt, poseOf, type Frame, type Motion } from './linkage/motion.js';
 import { stackClosed } from './linkage/stacking.js';
 import { carry, carryDirection, dot, minus, type Vec3 } from './linkage/rigid.js';
 import type { Measure, Tracked } from './mechanism/contract.js';
@@ -71,6 +71,16 @@ export type Moved = Pick<Evaluation, 'design' | 'motion'>;
 
 /** Follows a design through its whole drive. */
 export const move = (design: Design): Moved => ({ design, motion: followMotion(design.linkage, design.schedule) });
+
+/** The same, roughly and sooner: enough to tell how wrong a card is. What comes of it must be evaluated whole. */
+export function evaluateQuickly(card: CardDocument, workshop: Workshop): Outcome {
+  const drawn = draw(card);
+  if (!drawn.ok) return drawn;
+  const joined = join(drawn.drawing);
+  if (!joined.ok) return joined;
+  const { design } = joined;
+  return { ok: true, evaluation: judge(closeUp({ design, motion: followQuickly(design.linkage, design.schedule) }), workshop) };
+}
 
 /** A design that has been moved, closed, and cut with the allowances that its closed stack asks for. */
 export type Closed = Moved & Pick<Evaluation, 'closed' | 'sheets' | 'dressed'>;

@@ -90,6 +90,22 @@ export function followMotion(linkage: Linkage, schedule: Schedule, frameCount = 
   return { ...follow(strict, frameCount, pressed.frames), closedFlat, pressed };
 }
 
+/** Frames of a motion that is followed quickly, and how often a step is halved there. */
+const FEW_FRAMES = 21;
+const FEW_HALVINGS = 1;
+
+/**
+ * The same, roughly and much sooner where joints are strained: a card that does not close is followed pressed flat only, in few
+ * frames. Enough to tell how wrong a card is while sizes are looked for; what is found must be followed whole.
+ */
+export function followQuickly(linkage: Linkage, schedule: Schedule): Motion {
+  const strict = new Tracker(linkage, schedule, undefined, FEW_HALVINGS);
+  const { folds, misfit } = strict.nominalClosed().frame;
+  const closedFlat = { holds: misfit <= CLOSING_PLAY, misfit, joint: [] };
+  if (misfit < EXACT) return { ...follow(strict, FEW_FRAMES), closedFlat };
+  return { ...follow(new Tracker(linkage, schedule, folds, FEW_HALVINGS), FEW_FRAMES), closedFlat, meetingAt: folds };
+}
+
 /** @param near folds of a card whose joints are off by a little in every frame: no frame need be off by more than those are */
 function follow(tracker: Tracker, frameCount: number, near?: readonly Frame[]): Omit<Motion, 'closedFlat'> {
   const { linkage, schedule } = tracker;
@@ -183,6 +199,9 @@ export function frameAt(motion: Motion, schedule: Schedule, s: number): Frame {
 /** Nearer to half a turn than this a crease is folded over. */
 const FOLDED_OVER: Radians = 1e-3;
 
+/** How often a step is halved where the way is lost. */
+const HALVINGS = 3;
+
 class Tracker {
   readonly solver: LoopSolver;
   readonly folds: Float64Array;
@@ -192,6 +211,7 @@ class Tracker {
     readonly linkage: Linkage,
     readonly schedule: Schedule,
     meetingAt?: Float64Array,
+    private readonly halvings = HALVINGS,
   ) {
     this.driven = new Set([...drivenHinges(schedule)].map((id) => linkage.hingeIndex.get(id)!));
     this.solver = new LoopSolver(linkage, this.driven, meetingAt);
@@ -263,7 +283,7 @@ class Tracker {
     }
     const expected = this.folds.slice();
     const next = this.frame(s);
-    if (depth < 3 && (next.misfit > JOINT_SLACK || this.strays(expected, next.folds))) {
+    if (depth < this.halvings && (next.misfit > JOINT_SLACK || this.strays(expected, next.folds))) {
       const middle = this.advance(last, beforeLast, (last.s + s) / 2, depth + 1);
       return this.advance(middle, last, s, depth + 1);
     }

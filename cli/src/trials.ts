@@ -1,0 +1,350 @@
+import {
+  cardOfClosedSize,
+  couldBe,
+  entriesOf,
+  mechanismById,
+  NOTATIONS,
+  parseLength,
+  printLength,
+  reconcile,
+  repair,
+  rescue,
+  resized,
+  sampled,
+  saidOf,
+  sayLength,
+  sizeForSheet,
+  starterFor,
+  toleranceModel,
+  toleranceStudy,
+  verdictLine,
+  evaluate,
+  type Correction,
+  type Finding,
+  type MadeLine,
+  type Notation,
+  type Reconciled,
+  type SaidNumber,
+  type SizeChange,
+  type Wanted,
+  type Workshop,
+} from '@diptychon/core';
+import { UsageError, type Arguments } from './arguments.js';
+import { cardFrom } from './card-from-arguments.js';
+
+/** What a command tells: as a record for `--json`, and in lines for people. */
+interface Told {
+  record: object;
+  lines: string;
+}
+
+const inLines = (lines: readonly string[]): string => `${lines.join('\n')}\n`;
+const leaving = (leaves: readonly Finding[]) => leaves.map(({ id, severity, says }) => ({ id, severity, says }));
+const changesRecord = (changes: readonly SizeChange[]) => changes.map(({ owner, size, from, to }) => ({ owner, size, from, to }));
+
+/** The least changes of sizes after which nothing fails. */
+function repairFor(given: Arguments): Told {
+  const { card, workshop } = cardFrom(given);
+  const { aim, offers, conflict, tries } = repair(card, workshop);
+  const wishes = conflict.map(({ owner, says }) => ({ owner, says }));
+  const none =
+    offers.length > 0
+      ? []
+      : wishes.length > 0
+        ? [`These cannot be had together, whatever the sizes: ${wishes.map(({ says }) => says).join('; ')}.`]
+        : ['Nothing is to be mended by sizes.'];
+  return {
+    record: {
+      aim,
+      offers: offers.map(({ says, changes, cost, leaves }) => ({ says, changes: changesRecord(changes), cost, leaves: leaving(leaves) })),
+      conflict: wishes,
+      tries,
+    },
+    lines: inLines([...offers.flatMap(({ says, leaves }) => [says, ...leaves.map((finding) => `    leaves: ${finding.says}`)]), ...none]),
+  };
+}
+
+function notationOf({ options }: Arguments): Notation {
+  const wanted = options.get('notation') ?? 'mm';
+  const known = NOTATIONS.find(({ id }) => id === wanted);
+  if (!known) throw new UsageError(`--notation: “${wanted}” is not allowed; allowed: ${NOTATIONS.map(({ id }) => id).join(', ')}`);
+  return known.id;
+}
+
+function lengthOf(typed: string, notation: Notation, name: string): number {
+  const read = parseLength(typed, notation, name);
+  if (!read.ok) throw new UsageError(read.problem);
+  return read.value;
+}
+
+/** `WxH`, each with a unit if wished. */
+function pairOf(typed: string, notation: Notation, name: string): { width: number; height: number } {
+  const parts = typed.split(/[x×]/i);
+  if (parts.length !== 2) throw new UsageError(`${name}: “${typed}” is not WIDTHxHEIGHT`);
+  const [width, height] = parts.map((part) => lengthOf(part.trim(), notation, name)) as [number, number];
+  for (const mm of [width, height])
+    if (!(mm >= 20 && mm <= 2000)) throw new UsageError(`${name}: “${typed}” does not work; allowed are sides of 20 to 2000 mm`);
+  return { width, height };
+}
+
+/** `--say scores=76,150`, `--say blank=300x105`, `--say closedWidth=150`, `--say layer.front-leaf=69x99`. */
+function saidFrom({ repeated }: Arguments, notation: Notation): SaidNumber[] {
+  const said = repeated.say.flatMap((pair) => {
+    const [name, typed] = pair.split(/=(.*)/s) as [string, string | undefined];
+    if (typed === undefined) throw new UsageError(`--say: “${pair}” is not NAME=VALUE`);
+    const parts = /^scores/i.test(name) ? typed.split(/[,;]\s*/) : typed.split(/[x×]/i);
+    const entries = entriesOf(
+      name,
+      parts.map((part) => lengthOf(part.trim(), notation, `--say ${name}`)),
+    );
+    if (!entries)
+      throw new UsageError(
+        `--say: “${pair}” does not work; allowed: scores=A,B,…, blank=WxH, closedWidth=…, closedHeight=…, layer.PANEL=WxH; of another piece scores.PIECE, blank.PIECE`,
+      );
+    return entries;
+  });
+  if (said.length === 0) throw new UsageError('--say: say at least one number of the list, as in --say scores=75,150');
+  const twice = said.find(({ entry }, i) => said.findIndex((other) => other.entry === entry) !== i);
+  if (twice) throw new UsageError(`--say: ${twice.entry} is said twice`);
+  return said.filter(({ entry }) => saidOf(entry));
+}
+
+/** A list from elsewhere held against a mechanism; without one, against all of them. */
+function reconcileFor(given: Arguments): Told {
+  const notation = notationOf(given);
+  const said = saidFrom(given, notation);
+  const workshop = starterFor(notation);
+  const id = given.options.get('mechanism');
+  if (!id) {
+    const could = couldBe(said, workshop, { notation }).slice(0, 8);
+    return {
+      record: { could: could.map(reconciledRecord) },
+      lines: inLines(
+        could.map(
+          ({ mechanism, contradictions }) =>
+            `${mechanism}: ${contradictions.length === 0 ? 'agrees' : `${contradictions.length} numbers disagree`}`,
+        ),
+      ),
+    };
+  }
+  const found = reconcile(knownMechanism(id), said, workshop, { notation });
+  const { strange, contradictions, corrections, card } = found;
+  return {
+    record: reconciledRecord(found),
+    lines: inLines([
+      ...strange.map((entry) => `${entry}: this mechanism has no such place.`),
+      ...contradictions.map(({ says }) => says),
+      ...corrections.map(({ says, leaves }) => `It would agree with ${says}${leaves > 0 ? ` ${leaves} others must change besides.` : ''}`),
+      ...(contradictions.length === 0 && strange.length === 0 && card ? ['All numbers agree.'] : []),
+    ]),
+  };
+}
+
+const correctionRecord = ({ entry, from, to, leaves }: Correction) => ({ entry, from, to, leaves });
+
+function reconciledRecord({ mechanism, strange, contradictions, corrections, card }: Reconciled) {
+  return {
+    mechanism,
+    strange,
+    contradictions: contradictions.map(({ entries, says }) => ({ entries, says })),
+    corrections: corrections.map(correctionRecord),
+    sizes: card ? Object.fromEntries(card.parts.map(({ id, sizes }) => [id, sizes])) : null,
+  };
+}
+
+function knownMechanism(id: string): string {
+  try {
+    return mechanismById(id).id;
+  } catch (error) {
+    throw new UsageError((error as Error).message);
+  }
+}
+
+/** `--made PIECE/SCORE=76mm`, or `PIECE/width=…`, `PIECE/height=…`. */
+function madeFrom({ repeated }: Arguments, notation: Notation): MadeLine[] {
+  const made = repeated.made.map((pair): MadeLine => {
+    const match = /^(.+)\/([^/=]+)=(.+)$/s.exec(pair);
+    if (!match) throw new UsageError(`--made: “${pair}” is not PIECE/SCORE=PLACE`);
+    return { piece: match[1]!, line: match[2]!, at: lengthOf(match[3]!, notation, `--made ${match[1]}/${match[2]}`) };
+  });
+  if (made.length === 0) throw new UsageError('--made: say what was made, as in --made base/main-fold=76mm');
+  return made;
+}
+
+/** The card as it was really made, and the least repair. */
+function rescueFor(given: Arguments): Told {
+  const { card, workshop } = cardFrom(given);
+  const found = rescue(card, madeFrom(given, card.notation), workshop);
+  if ('says' in found) throw new UsageError(`--made: ${found.says}`);
+  const { made, asMade, ways } = found;
+  const verdict = asMade.ok ? verdictLine(asMade.evaluation) : { works: false, says: asMade.says };
+  const findings = asMade.ok ? asMade.evaluation.findings.filter(({ severity }) => severity !== 'pass') : [];
+  return {
+    record: {
+      made: made.map(({ piece, line, at, meant, off }) => ({ piece, line, at, meant, off })),
+      works: verdict.works,
+      verdict: verdict.says,
+      findings: findings.map(({ id, severity, shortfall, says }) => ({ id, severity, shortfall, says })),
+      repairs: ways.map(({ kind, says, cost, changes, leaves }) => ({
+        kind,
+        says,
+        cost,
+        changes: changesRecord(changes),
+        leaves: leaving(leaves),
+      })),
+    },
+    lines: inLines([
+      ...made.map(
+        ({ piece, line, off }) =>
+          `${piece}/${line} lies ${sayLength(Math.abs(off), card.notation)} ${off < 0 ? 'before' : 'beyond'} where it is meant.`,
+      ),
+      verdict.says,
+      ...ways.map(({ says }, i) => `${i + 1}. ${says}`),
+    ]),
+  };
+}
+
+function countOf({ options }: Arguments, name: string, preset: number, least: number, most: number): number {
+  const typed = options.get(name);
+  if (typed === undefined) return preset;
+  const value = Number(typed);
+  if (!Number.isInteger(value) || value < least || value > most)
+    throw new UsageError(`--${name}: “${typed}” does not work; allowed are whole numbers from ${least} to ${most}`);
+  return value;
+}
+
+/** How many of such cards work, made by this hand. */
+function toleranceFor(given: Arguments): Told {
+  const { card, workshop } = cardFrom(given);
+  const samples = countOf(given, 'samples', 10_000, 10, 1_000_000);
+  const seed = countOf(given, 'seed', 1, 0, 2 ** 31 - 1);
+  const model = toleranceModel(card, workshop);
+  if ('says' in model) throw new UsageError(model.says);
+  const study = toleranceStudy(model, seed, sampled(model, seed, 0, samples));
+  const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
+  return {
+    record: { ...study.shares, samples, seed, hand: workshop.hand, critical: study.critical, cutLast: study.cutLast, misses: study.misses },
+    lines: inLines([
+      ...Object.entries(study.shares).map(
+        ([asked, { share, low, high }]) => `${asked}: ${percent(share)} (${percent(low)} to ${percent(high)})`,
+      ),
+      ...study.critical.map(
+        ({ name, ifExact, mustBe }) =>
+          `${name}: ${percent(ifExact)} would work were it exact${mustBe === null ? '' : `; ${sayLength(mustBe, card.notation)} off as a rule is exact enough`}.`,
+      ),
+    ]),
+  };
+}
+
+/** The same card for another envelope or closed size. */
+function resizeFor(given: Arguments): Told {
+  const { options } = given;
+  const closed = options.get('closed');
+  const envelope = options.get('envelope');
+  if ((closed === undefined) === (envelope === undefined)) throw new UsageError('resize: give --envelope ID or --closed WxH');
+  const { card, workshop } = cardFrom({ ...given, options: new Map([...options].filter(([name]) => name !== 'envelope')) });
+  const found = resized(
+    card,
+    closed === undefined ? { envelope: envelopeNamed(envelope!, workshop) } : wantedOf(closed, card.notation),
+    workshop,
+  );
+  if ('says' in found) throw new UsageError(found.says);
+  const verdict = verdictLine(found.evaluation);
+  const leaves = found.evaluation.findings.filter(({ severity }) => severity !== 'pass');
+  const { notation } = card;
+  return {
+    record: {
+      closed: found.closed,
+      changes: changesRecord(found.changes),
+      repaired: found.repaired ? changesRecord(found.repaired.changes) : [],
+      works: verdict.works,
+      verdict: verdict.says,
+      leaves: leaving(leaves),
+      card: found.card,
+    },
+    lines: inLines([
+      ...found.changes.map(({ label, from, to, owner }) => `${owner}, ${label}: ${say(from, notation)} → ${say(to, notation)}`),
+      `Closed it measures ${sayLength(found.closed.width, notation)} × ${sayLength(found.closed.height, notation)}.`,
+      verdict.says,
+    ]),
+  };
+}
+
+const say = (value: number, notation: Notation): string => printLength(value, notation).text;
+const wantedOf = (closed: string, notation: Notation): Wanted => pairOf(closed, notation, '--closed');
+
+function envelopeNamed(id: string, workshop: Workshop) {
+  const all = [...workshop.envelopes, ...starterFor('mm').envelopes, ...starterFor('inch/16').envelopes];
+  const found = all.find((envelope) => envelope.id === id);
+  if (!found)
+    throw new UsageError(
+      `--envelope: “${id}” is none of my envelopes; allowed: ${[...new Set(all.map((envelope) => envelope.id))].join(', ')}`,
+    );
+  return found;
+}
+
+/** The best card of a kind from one sheet. */
+function fitSheetFor(given: Arguments): Told {
+  const notation = notationOf(given);
+  const id = given.options.get('mechanism');
+  if (!id) throw new UsageError('--mechanism: say which base (see diptychon list)');
+  const base = mechanismById(knownMechanism(id));
+  if (base.kind !== 'base') throw new UsageError(`--mechanism: “${id}” is a movement; a card from a sheet begins with a base`);
+  const typed = given.options.get('sheet');
+  if (!typed) throw new UsageError('--sheet: say its size, as in --sheet 210x297');
+  const size = pairOf(typed, notation, '--sheet');
+  const sheet = { id: 'own', name: typed, ...size };
+  const copies = countOf(given, 'copies', 1, 1, 20);
+  const found = sizeForSheet(base, sheet, copies);
+  if (!found) throw new UsageError(`--sheet: not even a small card of this kind comes out of ${typed}`);
+  const card = cardOfClosedSize(base, found, { notation });
+  const outcome = evaluate(card);
+  if (!outcome.ok) throw new UsageError(outcome.problems[0]!.says);
+  const { sheets, findings } = outcome.evaluation;
+  const verdict = verdictLine({ findings });
+  const used = (copies * sheets.reduce((sum, { width, height }) => sum + width * height, 0)) / (size.width * size.height);
+  return {
+    record: {
+      mechanism: id,
+      sheet: size,
+      copies,
+      closed: { width: found.depth, height: found.length },
+      sizes: card.parts[0]!.sizes,
+      pieces: sheets.map(({ piece, width, height }) => ({ id: piece.id, width, height })),
+      used: Math.min(1, used),
+      works: verdict.works,
+      verdict: verdict.says,
+    },
+    lines: inLines([
+      `${copies === 1 ? 'The largest card' : `The largest ${copies} cards`} of this kind from this sheet: closed ${sayLength(found.depth, notation)} × ${sayLength(found.length, notation)}.`,
+      ...sheets.map(({ piece, width, height }) => `    ${piece.name}: ${sayLength(width, notation)} × ${sayLength(height, notation)}`),
+      verdict.says,
+    ]),
+  };
+}
+
+const ANY_CARD = [
+  'mechanism',
+  'set',
+  'part',
+  'stock',
+  'workshop',
+  'board',
+  'envelope',
+  'within',
+  'outline',
+  'layers',
+  'layer-steps',
+  'layer-step',
+  'layer-stock',
+];
+
+/** The commands that try a card out: what each may be given besides a notation, and its work. */
+export const TRIALS: ReadonlyMap<string, { options: readonly string[]; work: (given: Arguments) => Told }> = new Map([
+  ['repair', { options: ANY_CARD, work: repairFor }],
+  ['reconcile', { options: ['mechanism', 'say'], work: reconcileFor }],
+  ['rescue', { options: [...ANY_CARD, 'made'], work: rescueFor }],
+  ['tolerance', { options: [...ANY_CARD, 'samples', 'seed'], work: toleranceFor }],
+  ['resize', { options: [...ANY_CARD, 'closed'], work: resizeFor }],
+  ['fit-sheet', { options: ['mechanism', 'sheet', 'copies'], work: fitSheetFor }],
+]);

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest';
+import { mechanismById } from '../mechanism/catalogue.js';
+import { starterFor } from '../supplies/starter-workshops.js';
+import { dice } from '../testing/any-tree.js';
+import { evaluated } from '../testing/evaluated.js';
+import { cardOnMarks, listOfCard } from '../testing/list-of-card.js';
+import { couldBe, reconcile } from './reconcile.js';
+import { entriesOf, saidOf, type SaidNumber } from './said-list.js';
+
+const workshop = starterFor('mm');
+const list = (said: Record<string, number[]>): SaidNumber[] => Object.entries(said).flatMap(([name, values]) => entriesOf(name, values)!);
+
+describe('a list of numbers from elsewhere', () => {
+  // An easel with a folded front: the front is scored at half the depth, the fold at the depth, and the blank is twice as wide.
+  const RIGHT = { scores: [70, 140], blank: [280, 100], closedWidth: [140], closedHeight: [100] };
+
+  it('that is right has no contradiction, and gives the card that it is of', () => {
+    const { contradictions, corrections, strange, card } = reconcile('easel-folded-front', list(RIGHT), workshop);
+    expect([contradictions, corrections, strange]).toEqual([[], [], []]);
+    const { sheets } = evaluated(card!);
+    expect(sheets[0]!.width).toBeCloseTo(280, 3);
+    expect(sheets[0]!.scores.map(({ from }) => from[0])).toEqual([expect.closeTo(70, 3), expect.closeTo(140, 3)]);
+  });
+
+  it.each([
+    ['scores[2]', { scores: [70, 141] }, 140],
+    ['blank.width', { blank: [270, 100] }, 280],
+    ['closedHeight', { closedHeight: [101] }, 100],
+  ] as const)('with %s off says what it would have to be', (entry, change, to) => {
+    const wrong = list({ ...RIGHT, ...(change as object) } as Record<string, number[]>);
+    const { contradictions, corrections } = reconcile('easel-folded-front', wrong, workshop);
+    expect(contradictions.length).toBeGreaterThan(0);
+    const mine = corrections.find((correction) => correction.entry === entry)!;
+    expect(mine.to).toBeCloseTo(to, 2);
+    expect(mine.leaves).toBe(0);
+  });
+
+  it('with one number off by a mark is told, that number among the corrections; a right one is not', () => {
+    const next = dice(77);
+    let [told, first] = [0, 0];
+    for (const id of [
+      'folded-card',
+      'rising-strip-doors',
+      'bellows-box',
+      'easel-folded-front',
+      'easel-strip',
+      'half-turn-stand',
+      'film-stand',
+      'step-easel',
+    ]) {
+      const said = listOfCard(cardOnMarks(mechanismById(id), next));
+      expect(reconcile(id, said, workshop).contradictions, id).toEqual([]);
+      const off = Math.floor(next() * said.length * 0.999);
+      const wrong = said.map((number, i) => (i === off ? { ...number, value: number.value + 1 } : number));
+      const { contradictions, corrections } = reconcile(id, wrong, workshop);
+      // A number of which nothing else says anything cannot be told.
+      if (contradictions.length === 0) continue;
+      told++;
+      const place = corrections.findIndex(({ entry, to }) => entry === said[off]!.entry && Math.abs(to - said[off]!.value) < 0.3);
+      expect(place, `${id} ${said[off]!.entry}`).toBeGreaterThanOrEqual(0);
+      if (place === 0) first++;
+    }
+    expect(told).toBeGreaterThanOrEqual(6);
+    expect(first).toBeGreaterThanOrEqual(0.8 * told);
+  }, 120_000);
+
+  it('with more scores than a mechanism has says which it has no place for', () => {
+    expect(reconcile('folded-card', list({ scores: [50, 100, 150] }), workshop).strange).toEqual(['scores[2]', 'scores[3]']);
+  });
+
+  it('could be of the mechanisms that it agrees with', () => {
+    const could = couldBe(list({ scores: [105], blank: [210, 148], closedWidth: [105] }), workshop);
+    expect(could[0]).toMatchObject({ mechanism: 'folded-card', contradictions: [] });
+  }, 60_000);
+});
+
+describe('the name of a number', () => {
+  it('is taken apart, and is none where it is none', () => {
+    expect(saidOf('scores[2]')).toEqual({ of: 'score', nth: 2 });
+    expect(saidOf('scores.display[1]')).toEqual({ of: 'score', piece: 'display', nth: 1 });
+    expect(saidOf('layer.base/front-leaf.width')).toEqual({ of: 'layer', panel: 'base/front-leaf', way: 'width' });
+    for (const name of ['scores', 'scores[0]', 'closed', 'blank', 'layer.x', '']) expect(saidOf(name)).toBeUndefined();
+    expect(entriesOf('closedWidth', [1, 2])).toBeUndefined();
+    expect(entriesOf('width', [1])).toBeUndefined();
+  });
+});

@@ -1,0 +1,341 @@
+import { envelopeOf, movementsOf, type CardDocument } from '../card/document.js';
+import { inSentence, titlesOf } from '../card/part-titles.js';
+import { removePart } from '../card/parts.js';
+import { setSize, unsetSize } from '../card/set-size.js';
+import type { SizeRow } from '../card/size-rows.js';
+import type { Finding } from '../check/finding.js';
+import { printAngle, sayLength } from '../measure/print.js';
+import { rulerStep, toRadians } from '../measure/units.js';
+import { evaluate } from '../evaluate.js';
+import type { Workshop } from '../supplies/workshop.js';
+import { freeRows } from './changed-sizes.js';
+import { isAimedAt, LEVER, tried, type Aim, type Tried } from './trouble.js';
+
+/** One size that is set otherwise, lengths in mm, angles in radians. */
+export interface SizeChange {
+  owner: string;
+  size: string;
+  label: string;
+  from: number;
+  to: number;
+}
+
+/** A way of putting a card right, tried out whole. */
+export interface RepairOffer {
+  says: string;
+  changes: SizeChange[];
+  /** how much is changed, mm all together; an angle by what it moves a place 60 mm out, and what was left out thrice */
+  cost: number;
+  /** the card with all of it made */
+  card: CardDocument;
+  /** what is still said against it */
+  leaves: Finding[];
+}
+
+/** Something that the maker wants of the card, which cannot be had with the others that are named. */
+export interface Wish {
+  /** a movement by its part, or the envelope */
+  owner: string;
+  says: string;
+}
+
+/** Ways of putting a card right, the smallest change first; where there is none, the smallest set of wishes that conflict. */
+export interface Repair {
+  aim: Aim;
+  offers: RepairOffer[];
+  conflict: Wish[];
+  /** how many cards were tried */
+  tries: number;
+}
+
+/** What was left out follows other sizes: to set it is dearer than to change what was set. */
+const UNSET_WEIGHT = 3;
+const MOST_OFFERS = 3;
+/** No more sizes than so many are changed at once, and so many ways to go on are followed up. */
+const MOST_CHANGED = 3;
+const FOLLOWED_UP = 4;
+/** Cards that are tried before the search is content with what it has. */
+const MOST_TRIES = 200;
+/** Once there is a way, others are looked for no further than this. */
+const TRIES_FOR_MORE = 100;
+const MOST_TRIES_FOR_WISHES = 70;
+/** Steps of one size toward where nothing is wrong. */
+const STEPS = 6;
+/** A way that lessens what is wrong by less than this share leads nowhere. */
+const WORTH = 0.02;
+const HALF_A_DEGREE = toRadians(0.5);
+
+/**
+ * The smallest changes of free sizes after which nothing fails, or, where nothing does, nothing is warned of that sizes can
+ * mend. One size after the other is led to where least is wrong, as how far findings are from right shows the way, and then
+ * others besides. All are inside their limits, on a mark of the maker's ruler where a mark will do, and tried out whole.
+ */
+export function repair(card: CardDocument, workshop: Workshop): Repair {
+  const [failing, aim] = begin(card, workshop);
+  const search = new Search(card, workshop, aim, MOST_TRIES);
+  if (failing.trouble === 0) return { aim, offers: [], conflict: [], tries: search.tries };
+  const found = search.run(failing);
+  const offers = found
+    .flatMap((state) => offerOf(card, state, workshop, aim))
+    .sort((a, b) => a.leaves.length - b.leaves.length || a.cost - b.cost);
+  const conflict = offers.length > 0 ? [] : conflictingWishes(card, workshop, aim);
+  const cheapest = offers.find(({ cost }) => offers.every((other) => other.cost >= cost));
+  const shown = offers.filter((offer, i) => i < MOST_OFFERS - 1 || offer === cheapest);
+  return { aim, offers: (shown.length < MOST_OFFERS ? offers : shown).slice(0, MOST_OFFERS), conflict, tries: search.tries };
+}
+
+function begin(card: CardDocument, workshop: Workshop): [Tried, Aim] {
+  const failing = tried(card, workshop, 'fail');
+  return failing.trouble > 0 ? [failing, 'fail'] : [tried(card, workshop, 'warn'), 'warn'];
+}
+
+/** A card on the way, with what was changed. */
+interface State extends Tried {
+  changes: SizeChange[];
+  cost: number;
+}
+
+class Search {
+  tries = 0;
+  private readonly known = new Map<string, Tried>();
+
+  constructor(
+    private readonly begun: CardDocument,
+    private readonly workshop: Workshop,
+    private readonly aim: Aim,
+    private readonly most: number,
+  ) {}
+
+  /** States in which nothing is wrong, of different sizes, the cheapest first. */
+  run(start: Tried): State[] {
+    const solved: State[] = [];
+    let open: State[] = [{ ...start, changes: [], cost: 0 }];
+    // All that was set left to follow: where that is whole, as much of it as is needed.
+    const asItFollows = this.allFollowing(start.card);
+    if (asItFollows?.trouble === 0) solved.push(this.withoutIdle(asItFollows));
+    for (let depth = 1; depth <= MOST_CHANGED && !this.isSpent && !this.isContent(solved); depth++) {
+      const next: State[] = [];
+      for (const state of open) {
+        const cheapest = Math.min(...solved.map(({ cost }) => cost));
+        for (const found of this.goOn(state)) {
+          if (found.trouble === 0) solved.push(this.withoutIdle(found));
+          else if (found.cost < cheapest && found.trouble < (1 - WORTH) * state.trouble) next.push(found);
+        }
+      }
+      const wayLeft = ({ trouble, cost }: State): number => trouble + 0.2 * cost;
+      open = distinct(next.sort((a, b) => wayLeft(a) - wayLeft(b))).slice(0, FOLLOWED_UP);
+    }
+    return distinct(solved.sort((a, b) => a.cost - b.cost));
+  }
+
+  private get isSpent(): boolean {
+    return this.tries >= this.most;
+  }
+
+  private isContent(solved: readonly State[]): boolean {
+    return solved.length >= MOST_OFFERS || (solved.length > 0 && this.tries >= TRIES_FOR_MORE);
+  }
+
+  private allFollowing(card: CardDocument): State | undefined {
+    const given = freeRows(card).filter((row) => isMovable(row) && row.given);
+    const left = freeRows(given.reduce((less, { owner, name }) => unsetSize(less, owner, name), card));
+    const changes = given.flatMap((row): SizeChange[] => {
+      const to = left.find((other) => isSame(other, row))?.value;
+      if (typeof to !== 'number' || to === row.value) return [];
+      return [{ owner: row.owner, size: row.name, label: row.label, from: Number(row.value), to }];
+    });
+    return changes.length > 1 ? this.stateOf(changes) : undefined;
+  }
+
+  /** Every single size led to where least is wrong. */
+  private goOn(state: State): State[] {
+    const rows = freeRows(state.card).filter((row) => isMovable(row) && !state.changes.some((change) => isOf(change, row)));
+    return rows.flatMap((row) => (this.isSpent ? [] : this.along(state, row)));
+  }
+
+  /** What comes of one size: set as it would follow, and led to where least is wrong. */
+  private along(state: State, row: SizeRow): State[] {
+    const found: State[] = [];
+    const value = Number(row.value);
+    const { min, max } = row.range!;
+    const inside = (to: number): number => Math.min(max, Math.max(min, to));
+    const at = (to: number): State => this.changed(state, row, to);
+    if (row.given) {
+      const follows = freeRows(unsetSize(state.card, row.owner, row.name)).find((other) => isSame(other, row));
+      if (follows && typeof follows.value === 'number' && follows.value !== value) found.push(at(follows.value));
+    }
+    if (row.asCut || max < min) return found;
+    // Outside its limits there is but one way, and from the limit on any.
+    const limit = inside(value);
+    const first = limit === value ? state : at(limit);
+    if (first !== state) {
+      if (first.trouble === 0) return [...found, this.nearest(state, row, value, limit)];
+      found.push(first);
+    }
+    const nudge = row.kind === 'angle' ? HALF_A_DEGREE : Math.min(0.5, Math.max(0.05, (max - min) / 40));
+    const beside = inside(limit + nudge) > limit ? inside(limit + nudge) : inside(limit - nudge);
+    if (beside === limit) return found;
+    const slope = (at(beside).trouble - first.trouble) / (beside - limit);
+    if (Math.abs(slope) < 1e-6) return found;
+    const way = slope < 0 ? 1 : -1;
+    let [from, to] = [{ value: limit, trouble: first.trouble }, inside(limit + way * (first.trouble / Math.abs(slope)) * 1.01)];
+    let best: State | undefined;
+    for (let step = 0; step < STEPS && !this.isSpent && way * (to - from.value) > 1e-6; step++) {
+      const here = at(to);
+      if (here.trouble === 0) {
+        found.push(this.nearest(state, row, from.value, to));
+        return found;
+      }
+      if (best && here.trouble >= best.trouble) break;
+      best = here;
+      const gained = (from.trouble - here.trouble) / Math.abs(to - from.value);
+      const before = to;
+      to = gained > 1e-9 ? inside(to + way * (here.trouble / gained) * 1.05) : (from.value + to) / 2;
+      from = { value: before, trouble: here.trouble };
+    }
+    return best ? [...found, best] : found;
+  }
+
+  /** The value nearest to where it began at which nothing is wrong, between one where something is and one where nothing is: a mark, where one will do. */
+  private nearest(state: State, row: SizeRow, bad: number, good: number): State {
+    const at = (to: number): State => this.changed(state, row, to);
+    const step = row.kind === 'angle' ? HALF_A_DEGREE : rulerStep(this.begun.notation);
+    const way = Math.sign(good - bad);
+    // Marks between both, counted away from where it began.
+    const first = way > 0 ? Math.floor(bad / step + 1e-9) + 1 : Math.ceil(bad / step - 1e-9) - 1;
+    const last = way > 0 ? Math.ceil(good / step - 1e-9) : Math.floor(good / step + 1e-9);
+    let [low, high] = [0, Math.abs(last - first)];
+    const inside = (mark: number): boolean => mark >= row.range!.min - 1e-9 && mark <= row.range!.max + 1e-9;
+    const markAt = (n: number): number => (first + way * n) * step;
+    let found: State | undefined;
+    while (low <= high && !this.isSpent) {
+      const middle = low + ((high - low) >> 1);
+      const here = inside(markAt(middle)) ? at(markAt(middle)) : undefined;
+      if (here?.trouble === 0) {
+        found = here;
+        high = middle - 1;
+      } else low = middle + 1;
+    }
+    return found ?? at(good);
+  }
+
+  /** A change that turns out not to be needed is taken back. */
+  private withoutIdle(state: State): State {
+    if (state.changes.length < 2) return state;
+    for (const idle of state.changes) {
+      const changes = state.changes.filter((change) => change !== idle);
+      const without = this.stateOf(changes);
+      if (without.trouble === 0) return this.withoutIdle(without);
+    }
+    return state;
+  }
+
+  private changed(state: State, row: SizeRow, to: number): State {
+    const value = Math.round(to * 1e9) / 1e9;
+    return this.stateOf([...state.changes, { owner: row.owner, size: row.name, label: row.label, from: Number(row.value), to: value }]);
+  }
+
+  private stateOf(changes: SizeChange[]): State {
+    const card = changes.reduce((changed, { owner, size, to }) => setSize(changed, owner, size, to), this.begun);
+    const key = JSON.stringify(card.parts);
+    let known = this.known.get(key);
+    if (!known) {
+      this.tries++;
+      known = tried(card, this.workshop, this.aim);
+      this.known.set(key, known);
+    }
+    return { ...known, changes, cost: costOf(this.begun, changes) };
+  }
+}
+
+/** How much is changed, seen from the card that it began with. */
+export function costOf(begun: CardDocument, changes: readonly Pick<SizeChange, 'owner' | 'size' | 'to'>[]): number {
+  const rows = freeRows(begun);
+  return changes.reduce((sum, { owner, size, to }) => {
+    const row = rows.find((other) => other.owner === owner && other.name === size);
+    if (!row) return sum;
+    return sum + Math.abs(to - Number(row.value)) * (row.kind === 'angle' ? LEVER : 1) * (row.given ? 1 : UNSET_WEIGHT);
+  }, 0);
+}
+
+const isMovable = ({ kind, range, insteadOf, asCut, given }: SizeRow): boolean =>
+  (kind === 'length' || kind === 'angle') && range !== undefined && insteadOf === undefined && (!asCut || given);
+
+const isSame = (a: SizeRow, b: SizeRow): boolean => a.owner === b.owner && a.name === b.name;
+const isOf = ({ owner, size }: SizeChange, row: SizeRow): boolean => owner === row.owner && size === row.name;
+
+/** Of states that change the same sizes the first. */
+function distinct(states: readonly State[]): State[] {
+  const seen = new Set<string>();
+  return states.filter(({ changes }) => {
+    const key = changes
+      .map(({ owner, size }) => `${owner}/${size}`)
+      .sort()
+      .join(' ');
+    return !seen.has(key) && seen.add(key);
+  });
+}
+
+/** A state as an offer, worked out whole once more: none where something is wrong that the quick look did not see. */
+function offerOf(begun: CardDocument, { card, changes, cost }: State, workshop: Workshop, aim: Aim): RepairOffer[] {
+  const outcome = evaluate(card, workshop);
+  if (!outcome.ok || outcome.evaluation.findings.some((finding) => isAimedAt(finding, aim))) return [];
+  const leaves = outcome.evaluation.findings.filter(({ severity }) => severity !== 'pass');
+  const words = changes.map((change) => changeInWords(begun, change));
+  return [{ says: `Change ${words.join(', and ')}.`, changes, cost, card, leaves }];
+}
+
+/** “depth of the base from 62 mm to 58.5 mm” */
+function changeInWords(card: CardDocument, { owner, size, label, from, to }: SizeChange): string {
+  const isAngle = freeRows(card).find((row) => row.owner === owner && row.name === size)?.kind === 'angle';
+  const say = (value: number): string => (isAngle ? printAngle(value, card.notation) : sayLength(value, card.notation));
+  const part = card.parts.length > 1 ? ` of the ${inSentence(titlesOf(card).get(owner) ?? owner)}` : '';
+  const nth = /\[(\d+)\]/.exec(size);
+  return `${inSentence(label)}${nth ? ` ${nth[1]}` : ''}${part} from ${say(from)} to ${say(to)}`;
+}
+
+/**
+ * The smallest set of wishes that cannot be had together, whatever the sizes: each left out in turn, and left out for good
+ * where the rest cannot be had without it either.
+ */
+function conflictingWishes(card: CardDocument, workshop: Workshop, aim: Aim): Wish[] {
+  const canBeHad = (wished: CardDocument): boolean => {
+    const start = tried(wished, workshop, aim);
+    return start.trouble === 0 || new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
+  };
+  const wishes = wishesOf(card);
+  let kept = wishes;
+  for (const wish of wishes) {
+    const rest = kept.filter((other) => other !== wish);
+    if (!canBeHad(granting(card, wishes, rest))) kept = rest;
+  }
+  return kept.map(({ owner, says }) => ({ owner, says }));
+}
+
+type LeftOut = Wish & { leave: (card: CardDocument) => CardDocument };
+
+function wishesOf(card: CardDocument): LeftOut[] {
+  const titles = titlesOf(card);
+  const envelope = envelopeOf(card);
+  return [
+    ...(envelope
+      ? [
+          {
+            owner: 'envelope',
+            says: `that it goes into the envelope ${envelope.name}`,
+            leave: ({ envelope: _, ...rest }: CardDocument): CardDocument => rest,
+          },
+        ]
+      : []),
+    ...movementsOf(card).map(({ id }) => ({
+      owner: id,
+      says: `the ${inSentence(titles.get(id) ?? id)}`,
+      leave: (whole: CardDocument): CardDocument => (whole.parts.some((part) => part.id === id) ? removePart(whole, id) : whole),
+    })),
+  ];
+}
+
+/** The card with only some of its wishes. */
+function granting(card: CardDocument, all: readonly LeftOut[], kept: readonly LeftOut[]): CardDocument {
+  return all.filter((wish) => !kept.includes(wish)).reduce((less, { leave }) => leave(less), card);
+}
