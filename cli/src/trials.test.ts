@@ -103,7 +103,7 @@ describe('tolerance', () => {
     expect(once['closes']).toMatchObject({ share: 1, high: 1 });
     expect(once['meets'].low).toBeLessThan(once['meets'].share);
     expect(once['critical'][0].source).toBe('base/main-fold');
-    expect(once['misses'].reduce((sum: number, { samples }: { samples: number }) => sum + samples, 0)).toBe(2000);
+    expect(once['used'].reduce((sum: number, { samples }: { samples: number }) => sum + samples, 0)).toBe(2000);
   });
 
   it('refuses samples and seeds that are none', async () => {

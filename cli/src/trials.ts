@@ -223,7 +223,7 @@ function toleranceFor(given: Arguments): Told {
   const study = toleranceStudy(model, seed, sampled(model, seed, 0, samples));
   const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
   return {
-    record: { ...study.shares, samples, seed, hand: workshop.hand, critical: study.critical, cutLast: study.cutLast, misses: study.misses },
+    record: { ...study.shares, samples, seed, hand: workshop.hand, critical: study.critical, cutLast: study.cutLast, used: study.used },
     lines: inLines([
       ...Object.entries(study.shares).map(
         ([asked, { share, low, high }]) => `${asked}: ${percent(share)} (${percent(low)} to ${percent(high)})`,

@@ -31,9 +31,13 @@ export function lists(seed: number, count: number): string[] {
     if (contradictions.length === 0) rank.silent++;
     else if (place === 0) rank.first++;
     else if (place > 0) rank.among++;
-    else return [`${i} ${mechanism.id} ${said[off]!.entry} off by ${by}: ${contradictions[0]!.says} → ${corrections.map(({ says }) => says).join(' ')}`];
+    else
+      return [
+        `${i} ${mechanism.id} ${said[off]!.entry} off by ${by}: ${contradictions[0]!.says} → ${corrections.map(({ says }) => says).join(' ')}`,
+      ];
     return [];
   });
-  for (const [id, { first, among, silent, all }] of ranks) console.log(`${id.padEnd(20)} first ${first}, among ${among}, not told ${silent}, of ${all}`);
+  for (const [id, { first, among, silent, all }] of ranks)
+    console.log(`${id.padEnd(20)} first ${first}, among ${among}, not told ${silent}, of ${all}`);
   return told;
 }

@@ -41,7 +41,15 @@ export { couldBe, reconcile, type Contradiction, type Correction, type Reconcile
 export { entriesOf, saidOf, type SaidNumber } from './trial/said-list.js';
 export { resized, type Resized, type Wanted } from './trial/resize.js';
 export { rescue, type MadeLine, type Rescue, type RescueWay } from './trial/rescue.js';
-export { sampled, together, toleranceModel, toleranceStudy, type SampleCounts, type ToleranceModel, type ToleranceStudy } from './trial/tolerance.js';
+export {
+  sampled,
+  together,
+  toleranceModel,
+  toleranceStudy,
+  type SampleCounts,
+  type ToleranceModel,
+  type ToleranceStudy,
+} from './trial/tolerance.js';
 export { layersAt } from './card/pile.js';
 export { caliperOf, stockOf } from './card/card-stocks.js';
 export { bentRows, nodesBetween, type BentRow } from './card/bent-rows.js';

@@ -12,7 +12,7 @@ import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { asMade, type MadeOff } from './as-made.js';
 import { freeRows } from './changed-sizes.js';
-import { costOf, type SizeChange } from './repair.js';
+import { costOf, repair, type SizeChange } from './repair.js';
 
 /** A line as it was really made: a score, or the width or height of a blank, mm from the left or lower end. */
 export interface MadeLine {
@@ -55,6 +55,8 @@ const COST = { turn: 0.5, trim: 2, secondScore: 25, anotherPart: 60, startAgain:
 const LEAST_APART: Mm = 1;
 /** So many changes of sizes are told. */
 const MOST_CHANGES = 3;
+/** For so many changes that fail alone, others are looked for that go along with them. */
+const MOST_MENDED = 2;
 const NUDGE: Mm = 0.25;
 
 /**
@@ -95,7 +97,8 @@ export function rescue(card: CardDocument, made: readonly MadeLine[], workshop: 
 function meantOf(made: MadeLine, sheets: readonly CutSheet[]): Rescue['made'][number] | NoSuchLine {
   const sheet = sheets.find(({ piece }) => piece.id === made.piece);
   if (!sheet) return { says: `There is no piece “${made.piece}”; there are ${sheets.map(({ piece }) => piece.id).join(', ')}.` };
-  const upright = sheet.scores.filter(readsOffRuler);
+  // The second score of a spine goes with its first.
+  const upright = sheet.scores.filter((score) => readsOffRuler(score) && !score.secondOfSpine);
   const score = upright.find(({ id }) => id === made.line);
   const meant = made.line === 'width' ? sheet.width : made.line === 'height' ? sheet.height : score?.from[0];
   if (meant === undefined) {
@@ -145,6 +148,7 @@ function turned({ notation }: CardDocument, { line, at }: MadeLine, sheet: CutSh
 /** Sizes with which the line lies where it was made, on the blank as it is or on one trimmed at either end. */
 function otherSizes(card: CardDocument, made: Rescue['made'][number], sheet: CutSheet, workshop: Workshop): RescueWay[] {
   const rows = freeRows(card).filter(({ kind, range, insteadOf, asCut }) => kind === 'length' && range && !insteadOf && !asCut);
+  const failing: { changed: CardDocument; changes: SizeChange[] }[] = [];
   const ways = rows.flatMap((row): RescueWay[] => {
     const value = Number(row.value);
     const slopes = slopesOf(card, made, row.owner, row.name, value);
@@ -156,21 +160,51 @@ function otherSizes(card: CardDocument, made: Rescue['made'][number], sheet: Cut
     return steps.flatMap((by): RescueWay[] => {
       const to = Math.round((value + by) * 1e6) / 1e6;
       if (to < row.range!.min - 1e-9 || to > row.range!.max + 1e-9) return [];
+      const changes = [{ owner: row.owner, size: row.name, label: row.label, from: value, to }];
       const changed = setSize(card, row.owner, row.name, to);
       const outcome = evaluate(changed, workshop);
-      if (!outcome.ok || fails(outcome.evaluation.findings)) return [];
-      const cutOff = trimmed(made, sheet, outcome.evaluation);
-      if (!cutOff) return [];
-      const changes = [{ owner: row.owner, size: row.name, label: row.label, from: value, to }];
-      const trims = trimWords(cutOff, card);
-      const cost = costOf(card, changes) + (trims.length > 0 ? COST.trim : 0);
-      const says = `Change ${inSentence(row.label)} from ${sayLength(value, card.notation)} to ${sayLength(to, card.notation)}${trims.length > 0 ? `, and trim the ${inSentence(sheet.piece.name)} ${trims.join(' and ')}` : ''}: the line then lies where it is meant. Cut what is not cut yet for that.`;
-      return [{ kind: trims.length > 0 ? 'trim' : 'change-size', says, cost, changes, card: changed, leaves: against(outcome.evaluation) }];
+      if (!outcome.ok || !trimmed(made, sheet, outcome.evaluation)) return [];
+      if (!fails(outcome.evaluation.findings)) return wayWith(card, made, sheet, changes, outcome.evaluation);
+      failing.push({ changed, changes });
+      return [];
     });
   });
+  // Where one size alone will not do, others may go along with it.
+  const costly = failing.sort((a, b) => costOf(card, a.changes) - costOf(card, b.changes)).slice(0, ways.length > 0 ? 0 : MOST_MENDED);
+  ways.push(
+    ...costly.flatMap(({ changed, changes }): RescueWay[] =>
+      repair(changed, workshop).offers.flatMap((offer): RescueWay[] => {
+        const outcome = evaluate(offer.card, workshop);
+        const isOwn = offer.changes.some((other) => other.owner === changes[0]!.owner && other.size === changes[0]!.size);
+        return isOwn || !outcome.ok ? [] : wayWith(card, made, sheet, [...changes, ...offer.changes], outcome.evaluation);
+      }),
+    ),
+  );
   const isOnMark = ({ changes }: RescueWay): boolean =>
     changes.every(({ to }) => Math.abs(to / rulerStep(card.notation) - Math.round(to / rulerStep(card.notation))) < 1e-6);
   return ways.sort((a, b) => Number(isOnMark(b)) - Number(isOnMark(a)) || a.cost - b.cost).slice(0, MOST_CHANGES);
+}
+
+/** The way of some changed sizes, where the blank that is there is large enough for them. */
+function wayWith(card: CardDocument, made: MadeLine, sheet: CutSheet, changes: SizeChange[], evaluation: Evaluation): RescueWay[] {
+  const cutOff = trimmed(made, sheet, evaluation);
+  if (!cutOff) return [];
+  const { notation } = card;
+  const trims = trimWords(cutOff, card);
+  const words = changes.map(
+    ({ label, from, to }) => `${inSentence(label)} from ${sayLength(from, notation)} to ${sayLength(to, notation)}`,
+  );
+  const trim = trims.length > 0 ? `, and trim the ${inSentence(sheet.piece.name)} ${trims.join(' and ')}` : '';
+  return [
+    {
+      kind: trims.length > 0 ? 'trim' : 'change-size',
+      says: `Change ${words.join(' and ')}${trim}: the line then lies where it is meant. Cut what is not cut yet for that.`,
+      cost: costOf(card, changes) + (trims.length > 0 ? COST.trim : 0),
+      changes,
+      card: evaluation.design.card,
+      leaves: against(evaluation),
+    },
+  ];
 }
 
 /** What must be cut off the blank that is there so that it becomes that of another card; nothing where it is too small for that. */

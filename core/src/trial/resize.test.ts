@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { DEMO_CARDS } from '../card/demo-cards.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { cardToTry } from '../card/try-out.js';
 import { fits } from '../supplies/envelopes.js';
@@ -29,6 +30,13 @@ describe('the same card for another size', () => {
     expect(valuesOf(card)['base.stopDistance']).toBeCloseTo(60, 6);
   });
 
+  it('takes what a card wears along, so that nothing sticks out of it', () => {
+    const card = DEMO_CARDS.find(({ id }) => id === 'thank-you-easel') ?? DEMO_CARDS[0]!;
+    const { closed, card: smaller } = made(card, { width: 120, height: 130 });
+    expect([closed.width, closed.height]).toEqual([expect.closeTo(120, 6), expect.closeTo(130, 6)]);
+    expect(smaller.dressing!.toppers!.length).toBe(card.dressing!.toppers!.length);
+  });
+
   it('keeps tabs, clearances and borders', () => {
     const before = cardWith('v-fold', { tabWidth: 9 });
     const { card } = made(before, { width: 150, height: 200 });
@@ -57,9 +65,10 @@ describe('the same card for another size', () => {
     const back = made(there.card, { width, height }, false);
     if (back.repaired) return;
     const [before, after] = [valuesOf(card), valuesOf(back.card)];
-    // What stays (tabs, clearances) makes the shares of the rest differ a little there and back.
+    // What follows in a swing card is rounded to whole millimetres, on the way there and on the way back.
+    const play = id === 'swing' ? 2.1 : 0.5;
     for (const [name, value] of Object.entries(before)) {
-      expect(Math.abs(after[name]! - value), name).toBeLessThan(Math.max(0.5, 0.01 * Math.abs(value)));
+      expect(Math.abs(after[name]! - value), name).toBeLessThan(Math.max(play, 0.01 * Math.abs(value)));
     }
   });
 });

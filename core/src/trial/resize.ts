@@ -76,22 +76,24 @@ export function resized(card: CardDocument, wanted: Wanted, workshop: Workshop, 
       const mended = mendedTo(scaled, workshop);
       return mended ? done(card, mended.evaluation, mended.offer) : { says: `It cannot be made that size: ${outcome.problems[0]!.says}` };
     }
-    found = outcome.evaluation;
+    found = dressedAlong(begun.evaluation, outcome.evaluation, workshop);
     const now = sizeOf(found);
     const off = { width: now.width - target.width, height: now.height - target.height };
     if (Math.abs(off.width) < MET && Math.abs(off.height) < MET) break;
     if (onMarks && round > 0 && off.width <= MET && off.height <= MET) break;
     aim = { width: (aim.width * target.width) / now.width, height: (aim.height * target.height) / now.height };
   }
-  const worn = found && dressingInProportion(begun.evaluation, found);
-  if (found && worn) {
-    const dressed = evaluate({ ...found.design.card, dressing: worn }, workshop);
-    if (dressed.ok) found = dressed.evaluation;
-  }
   if (!found) return { says: 'It cannot be made that size.' };
   if (tried(found.design.card, workshop, 'fail').trouble === 0) return done(card, found);
   const mended = mendedTo(found.design.card, workshop);
   return mended ? done(card, mended.evaluation, mended.offer) : done(card, found);
+}
+
+/** What it wears goes along with its panels: what stands where it did would stick out of a smaller card. */
+function dressedAlong(before: Evaluation, after: Evaluation, workshop: Workshop): Evaluation {
+  const dressing = dressingInProportion(before, after);
+  const outcome = dressing && evaluate({ ...after.design.card, dressing }, workshop);
+  return outcome?.ok ? outcome.evaluation : after;
 }
 
 function done(before: CardDocument, evaluation: Evaluation, offer?: RepairOffer): Resized {

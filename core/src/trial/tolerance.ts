@@ -45,8 +45,8 @@ export interface SampleCounts {
   well: Record<Asked | 'works', number>;
   /** by source: samples that would work were it exact */
   ifExact: number[];
-  /** of how far joints miss each other when it closes: samples by 0.05 mm, the last for all beyond */
-  misses: number[];
+  /** by how much of its play the most strained place takes: samples by tenths, the last for all beyond */
+  used: number[];
 }
 
 /** What matters most, and how exact it must be. */
@@ -68,7 +68,8 @@ export interface ToleranceStudy {
   critical: Critical[];
   /** the piece to cut last, against those that it must fit, where cutting matters */
   cutLast: string | null;
-  misses: { upTo: Mm; samples: number }[];
+  /** how many samples take how much of the play at their most strained place: up to 1 they work */
+  used: { upTo: number; samples: number }[];
 }
 
 /** A trial error, so small that no panel comes or goes by it. */
@@ -79,8 +80,8 @@ const SWINGS: Mm = 0.05;
 const INSIDE: Mm = 0.5;
 /** Corners so near to the edge of the closed card may come to be its outermost. */
 const NEAR_EDGE: Mm = 4;
-const BIN: Mm = 0.05;
-const BINS = 40;
+const BIN = 0.1;
+const BINS = 31;
 const ENOUGH = 0.95;
 const MOST_CRITICAL = 8;
 const HALVINGS = 12;
@@ -272,7 +273,7 @@ export function sampled(model: ToleranceModel, seed: number, from: number, to: n
     samples: to - from,
     well: { closes: 0, meets: 0, swings: 0, inside: 0, fits: 0, works: 0 },
     ifExact: sources.map(() => 0),
-    misses: new Array<number>(BINS).fill(0),
+    used: new Array<number>(BINS).fill(0),
   };
   for (let i = from; i < to; i++) {
     drawErrors(errors, model, seed, i);
@@ -280,7 +281,7 @@ export function sampled(model: ToleranceModel, seed: number, from: number, to: n
     const failed = new Set(musts.filter((must) => !holds(must, values)).map(({ asked }) => asked));
     for (const asked of ASKED) if (!failed.has(asked)) counts.well[asked]++;
     if (failed.size === 0) counts.well.works++;
-    counts.misses[Math.min(BINS - 1, Math.floor(missOf(musts, values) / BIN))]!++;
+    counts.used[binOf(mostUsed(model, values), failed.size === 0)]!++;
     for (let s = 0; s < n; s++) {
       if (failed.size === 0 || worksWith(model, values, s, -errors[s]!)) counts.ifExact[s]!++;
     }
@@ -323,14 +324,29 @@ function holds(must: Must, values: Float64Array): boolean {
   return high - low <= must.most;
 }
 
-/** How far the joint that misses most misses when the card closes. */
-function missOf(musts: readonly Must[], values: Float64Array): Mm {
-  let worst = 0;
+/** The tenth that a share of the play falls into: up to the whole where the sample works, beyond it where it does not. */
+function binOf(share: number, works: boolean): number {
+  const bin = Math.floor(share / BIN);
+  const whole = Math.round(1 / BIN);
+  return works ? Math.min(whole - 1, bin) : Math.max(whole, Math.min(BINS - 1, bin));
+}
+
+/** How much of its play the most strained place takes: 1 is all of it. */
+function mostUsed({ rows, musts }: ToleranceModel, values: Float64Array): number {
+  let most = 0;
   for (const must of musts) {
-    if (must.asked !== 'closes' || must.kind !== 'length') continue;
-    worst = Math.max(worst, Math.hypot(...must.rows.map((row) => values[row]!)));
+    if (must.kind === 'length') {
+      let sum = 0;
+      for (const row of must.rows) sum += values[row]! * values[row]!;
+      most = Math.max(most, Math.sqrt(sum) / must.most);
+    } else if (must.kind === 'below') {
+      for (const row of must.rows) {
+        const meant = row >= 0 ? rows[row]!.at : -rows[-1 - row]!.at;
+        most = Math.max(most, (valueAt(values, row) - meant) / Math.max(1e-6, must.most - meant));
+      }
+    }
   }
-  return worst;
+  return most;
 }
 
 /** Counts of two runs of samples together. */
@@ -342,7 +358,7 @@ export function together(a: SampleCounts, b: SampleCounts): SampleCounts {
     samples: a.samples + b.samples,
     well,
     ifExact: a.ifExact.map((count, s) => count + b.ifExact[s]!),
-    misses: a.misses.map((count, k) => count + b.misses[k]!),
+    used: a.used.map((count, k) => count + b.used[k]!),
   };
 }
 
@@ -368,7 +384,7 @@ export function toleranceStudy(model: ToleranceModel, seed: number, counts: Samp
     shares,
     critical,
     cutLast: cut ? cut.source.replace(/\/(width|height)$/, '') : null,
-    misses: counts.misses.map((count, k) => ({ upTo: (k + 1) * BIN, samples: count })),
+    used: counts.used.map((count, k) => ({ upTo: Math.round((k + 1) * BIN * 10) / 10, samples: count })),
   };
 }
 

@@ -55,6 +55,7 @@ import { AddMovement } from '../parts/add-movement';
 import type { Highlight } from '../parts/highlight';
 import { PartsTree } from '../parts/parts-tree';
 import { WordsUsed } from '../words/words-used';
+import { TrialPanel } from '../trial/trial-panel';
 import { VerdictList } from './verdict-list';
 import { DressingPanel } from '../dress/dressing-panel';
 
@@ -94,6 +95,7 @@ type Look = 'standing' | 'thickness' | 'sides' | 'bending';
     StandingView,
     ThemeButton,
     ThicknessView,
+    TrialPanel,
     UndoButtons,
     VerdictList,
     WordsUsed,

@@ -8,8 +8,14 @@ import {
   materialsOf,
   picturesOf,
   readOutlineSvg,
+  repair,
+  rescue,
+  resized,
+  sampled,
   standingPicture,
   thicknessMap,
+  toleranceModel,
+  toleranceStudy,
   verdictLine,
   whatShows,
   withOffers,
@@ -18,12 +24,20 @@ import {
   type CardPictures,
   type Evaluation,
   type Finding,
+  type MadeLine,
   type Material,
   type Outcome,
   type PaperId,
+  type Repair,
+  type Rescue,
+  type Resized,
+  type SampleCounts,
   type StandingPicture,
   type ThicknessMap,
+  type ToleranceModel,
+  type ToleranceStudy,
   type VerdictLine,
+  type Wanted,
   type WhatShows,
   type Workshop,
 } from '@diptychon/core';
@@ -76,6 +90,15 @@ function evaluationOf(card: CardDocument, workshop: Workshop): Evaluation | unde
   return outcome.ok ? outcome.evaluation : undefined;
 }
 
+/** The last card that samples were made of: how it follows errors is worked out once. */
+let studied: { key: string; model: ToleranceModel | { says: string } } | undefined;
+
+function modelOf(card: CardDocument, workshop: Workshop): ToleranceModel | { says: string } {
+  const key = JSON.stringify([card, workshop.hand]);
+  if (studied?.key !== key) studied = { key, model: toleranceModel(card, workshop) };
+  return studied.model;
+}
+
 /** What runs beside the page, so that a drag never waits for a calculation. */
 export const evaluationApi = {
   /** Answers once the thread has started. */
@@ -113,6 +136,27 @@ export const evaluationApi = {
     const { at } = design.base.rest;
     const [shut, half, open] = [0, at / 2, at].map((s) => standingPicture(evaluation, s));
     return { shows: whatShows(design, motion, closed), closed: shut!, half: half!, open: open! };
+  },
+
+  /** The least changes of sizes that put a card right. */
+  repair: (card: CardDocument, workshop: Workshop): Repair => repair(card, workshop),
+
+  /** Ways to go on from what was really made. */
+  rescue: (card: CardDocument, workshop: Workshop, made: readonly MadeLine[]): Rescue | { says: string } => rescue(card, made, workshop),
+
+  /** The same card for another size or envelope. */
+  resized: (card: CardDocument, workshop: Workshop, wanted: Wanted): Resized | { says: string } => resized(card, wanted, workshop),
+
+  /** Samples of a card as this hand makes it, from one number up to another. */
+  samples(card: CardDocument, workshop: Workshop, seed: number, from: number, to: number): SampleCounts | { says: string } {
+    const model = modelOf(card, workshop);
+    return 'says' in model ? model : sampled(model, seed, from, to);
+  },
+
+  /** What comes of all samples of a card. */
+  study(card: CardDocument, workshop: Workshop, seed: number, counts: SampleCounts): ToleranceStudy | { says: string } {
+    const model = modelOf(card, workshop);
+    return 'says' in model ? model : toleranceStudy(model, seed, counts);
   },
 
   thickness(card: CardDocument, workshop: Workshop, cell: number): ThicknessMap | undefined {

@@ -1,0 +1,64 @@
+import { expect, expectAccessible, openDemo, setSize, test } from './page';
+
+test('a card that fails is mended by the least change, tried by hand and in another size, and gone on with after a wrong score', async ({
+  page,
+}) => {
+  test.slow();
+  await openDemo(page, 'Thank-you easel');
+  const trial = page.locator('dip-trial-panel');
+  // The picture is 150 mm wide: beside a fold of 100 mm it stands out of the closed card.
+  await setSize(page, 'Length of fold', '100');
+  await expect(page.locator('dip-verdict-list').getByText(/must change before you cut/)).toBeVisible();
+  await trial.getByText('The least change that mends it').click();
+  await trial.getByRole('button', { name: 'Look for the least change' }).click();
+  await expect(trial.getByText(/^Change length of fold from 100 mm to/)).toBeVisible();
+  await trial.getByRole('button', { name: 'Before and after' }).first().click();
+  await expect(trial.locator('figure svg')).toHaveCount(2);
+  await expectAccessible(page);
+  await trial.getByRole('button', { name: 'Change it so' }).first().click();
+  await expect(page.locator('dip-verdict-list').getByText(/must change before you cut/)).toHaveCount(0);
+  await expect(page.getByText(/Ready to make/).first()).toBeVisible();
+  // One step to undo.
+  await page.getByRole('button', { name: /^Undo: Change/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Length of fold', exact: true })).toHaveValue('100 mm');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Length of fold', exact: true })).toHaveValue('150 mm');
+
+  await trial.getByText('How exact must my hand be?').click();
+  await trial.getByRole('button', { name: 'Make them' }).click();
+  await expect(trial.getByText('Of 10000 cards')).toBeVisible({ timeout: 60_000 });
+  await expect(trial.getByRole('img', { name: /take less than all of it/ })).toBeVisible();
+  await trial.getByText('The same as numbers').click();
+  await expect(trial.getByRole('row', { name: /up to 20 %/ })).toBeVisible();
+  await expectAccessible(page);
+
+  await trial.getByText('Something was made wrong').click();
+  await trial.getByRole('combobox', { name: 'Line' }).press('ArrowDown');
+  await page.getByRole('option', { name: 'Card: main fold' }).click();
+  const at = trial.getByRole('textbox', { name: 'It lies at' });
+  await expect(at).toHaveValue('150 mm');
+  await at.fill('153');
+  await at.press('Tab');
+  await trial.getByRole('button', { name: 'What now?' }).click();
+  await expect(trial.getByText(/^It lies 3 mm off, and the card does not work so/)).toBeVisible();
+  await expect(trial.getByRole('listitem').first()).toContainText(
+    /Change depth from 150 mm to 147 mm and display height .*, and trim the card by 6 mm at its left end/,
+  );
+  await expectAccessible(page);
+
+  await trial.getByText('The same card, another size').click();
+  for (const [label, value] of [
+    ['Closed, across the fold', '120'],
+    ['Closed, along the fold', '130'],
+  ] as const) {
+    const field = trial.getByRole('textbox', { name: label });
+    await field.fill(value);
+    await field.press('Tab');
+  }
+  await trial.getByRole('button', { name: 'Try that size' }).click();
+  await expect(trial.getByText(/^Closed it measures 120 mm × 130 mm/)).toBeVisible();
+  await trial.getByRole('button', { name: 'Change the card so' }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('120 mm');
+  await expect(page.getByRole('textbox', { name: 'Stop from the fold', exact: true })).toHaveValue('60 mm');
+  await expectAccessible(page);
+});
