@@ -62,3 +62,25 @@ test('a card that fails is mended by the least change, tried by hand and in anot
   await expect(page.getByRole('textbox', { name: 'Stop from the fold', exact: true })).toHaveValue('60 mm');
   await expectAccessible(page);
 });
+
+test('a list from elsewhere is held against a mechanism, its slip is named, and the card is made of it', async ({ page }) => {
+  await page.goto('/movements');
+  const reader = page.locator('dip-list-reader');
+  await reader.getByText('I have a list of numbers from elsewhere').click();
+  const list = reader.getByRole('textbox', { name: 'The list' });
+  await list.fill('scores 70, banana');
+  await reader.getByRole('button', { name: 'Do these numbers agree?' }).click();
+  await expect(reader.getByRole('alert')).toContainText('banana');
+  await list.fill('scores 70, 141\nblank 280 x 100\nclosed 140 x 100');
+  await reader.getByRole('combobox', { name: 'It is of' }).click();
+  await page.getByRole('option', { name: 'Easel, folded front' }).click();
+  await reader.getByRole('button', { name: 'Do these numbers agree?' }).click();
+  await expect(reader.getByText(/140 mm instead of 141 mm/)).toBeVisible();
+  await expectAccessible(page);
+  await list.fill('scores 70, 140\nblank 280 x 100\nclosed 140 x 100');
+  await reader.getByRole('button', { name: 'Do these numbers agree?' }).click();
+  await expect(reader.getByText('Easel, folded front: all numbers agree.')).toBeVisible();
+  await reader.getByRole('button', { name: 'Make the card of it' }).click();
+  await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('140 mm');
+  await expect(page.getByRole('textbox', { name: 'Stop from the fold', exact: true })).toHaveValue('70 mm');
+});

@@ -122,7 +122,7 @@ function reconcileFor(given: Arguments): Told {
       lines: inLines(
         could.map(
           ({ mechanism, contradictions }) =>
-            `${mechanism}: ${contradictions.length === 0 ? 'agrees' : `${contradictions.length} numbers disagree`}`,
+            `${mechanism}: ${contradictions.length === 0 ? 'agrees' : contradictions.length === 1 ? 'one number disagrees' : `${contradictions.length} numbers disagree`}`,
         ),
       ),
     };

@@ -38,18 +38,10 @@ export { applyFix } from './trial/apply-fix.js';
 export { begunOnBoard, withOffers } from './trial/offers.js';
 export { repair, type Repair, type RepairOffer, type SizeChange, type Wish } from './trial/repair.js';
 export { couldBe, reconcile, type Contradiction, type Correction, type Reconciled } from './trial/reconcile.js';
-export { entriesOf, saidOf, type SaidNumber } from './trial/said-list.js';
+export { entriesOf, readSaidList, saidOf, type SaidNumber } from './trial/said-list.js';
 export { resized, type Resized, type Wanted } from './trial/resize.js';
 export { rescue, type MadeLine, type Rescue, type RescueWay } from './trial/rescue.js';
-export {
-  sampled,
-  together,
-  toleranceModel,
-  toleranceStudy,
-  type SampleCounts,
-  type ToleranceModel,
-  type ToleranceStudy,
-} from './trial/tolerance.js';
+export { sampled, toleranceModel, toleranceStudy, type ToleranceModel, type ToleranceStudy } from './trial/tolerance.js';
 export { layersAt } from './card/pile.js';
 export { caliperOf, stockOf } from './card/card-stocks.js';
 export { bentRows, nodesBetween, type BentRow } from './card/bent-rows.js';

@@ -30,3 +30,4 @@ export * from './format/card-file.js';
 export { readShelfFile, writeShelfFiles, LARGEST_SHELF_FILE } from './format/shelf-file.js';
 export * from './format/workshop-file.js';
 export * from './format/papers.js';
+export { together, type SampleCounts } from './trial/sample-counts.js';

@@ -5,7 +5,7 @@ import { dice } from '../testing/any-tree.js';
 import { evaluated } from '../testing/evaluated.js';
 import { cardOnMarks, listOfCard } from '../testing/list-of-card.js';
 import { couldBe, reconcile } from './reconcile.js';
-import { entriesOf, saidOf, type SaidNumber } from './said-list.js';
+import { entriesOf, readSaidList, saidOf, type SaidNumber } from './said-list.js';
 
 const workshop = starterFor('mm');
 const list = (said: Record<string, number[]>): SaidNumber[] => Object.entries(said).flatMap(([name, values]) => entriesOf(name, values)!);
@@ -71,6 +71,8 @@ describe('a list of numbers from elsewhere', () => {
   it('could be of the mechanisms that it agrees with', () => {
     const could = couldBe(list({ scores: [105], blank: [210, 148], closedWidth: [105] }), workshop);
     expect(could[0]).toMatchObject({ mechanism: 'folded-card', contradictions: [] });
+    // Doors have four scores, boxes more.
+    expect(could.map(({ mechanism }) => mechanism)).not.toContain('rising-strip-doors');
   }, 60_000);
 });
 
@@ -82,5 +84,45 @@ describe('the name of a number', () => {
     for (const name of ['scores', 'scores[0]', 'closed', 'blank', 'layer.x', '']) expect(saidOf(name)).toBeUndefined();
     expect(entriesOf('closedWidth', [1, 2])).toBeUndefined();
     expect(entriesOf('width', [1])).toBeUndefined();
+  });
+});
+
+describe('a list that is typed or pasted', () => {
+  it('is read a thing a line, as the maker writes lengths', () => {
+    const read = readSaidList('scores: 75, 150\nblank = 300 x 105\n\nclosed 150 × 105\nlayer.base/front-leaf 69x99', 'mm');
+    expect(read).toEqual({
+      ok: true,
+      said: [
+        ['scores[1]', 75],
+        ['scores[2]', 150],
+        ['blank.width', 300],
+        ['blank.height', 105],
+        ['closedWidth', 150],
+        ['closedHeight', 105],
+        ['layer.base/front-leaf.width', 69],
+        ['layer.base/front-leaf.height', 99],
+      ].map(([entry, value]) => ({ entry, value })),
+    });
+    expect(readSaidList('scores 2 1/2, 5', 'inch/16')).toEqual({
+      ok: true,
+      said: [
+        { entry: 'scores[1]', value: 63.5 },
+        { entry: 'scores[2]', value: 127 },
+      ],
+    });
+    expect(readSaidList('scores 7,5; 15', 'cm/comma')).toMatchObject({ said: [{ value: 75 }, { value: 150 }] });
+  });
+
+  it.each([
+    ['', /empty/],
+    ['scores 75, apple', /apple/],
+    ['weight 12', /is no line of a list/],
+    ['75, 150', /is no line of a list/],
+    ['closed 150', /is no line of a list/],
+    ['closedWidth 3\nclosedWidth 4', /said twice/],
+    [`scores ${Array.from({ length: 90 }, (_, i) => i + 1).join(', ')}`, /at most 80/],
+  ])('that is %j is refused in a sentence', (text, says) => {
+    const read = readSaidList(text, 'mm');
+    expect(read.ok ? '' : read.says).toMatch(says);
   });
 });

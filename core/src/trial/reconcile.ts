@@ -48,6 +48,7 @@ const USUAL_BORDER: Mm = 3;
 const ROUNDS = 6;
 const NUDGE = 0.25;
 const NUDGE_ANGLE = 0.004;
+const BESIDE_MARK: Mm = 0.01;
 /** Numbers that are changed at once at the most. */
 const MOST_CHANGED = 4;
 
@@ -68,16 +69,24 @@ export function reconcile(
   return tries.reduce((best, one) => (against(one) < against(best) ? one : best));
 }
 
-/** Every mechanism that a list could be of, those first with which it agrees. */
+/** Every base that a list could be of, those first with which it agrees; where some have as many scores as it says, none but them. */
 export function couldBe(said: readonly SaidNumber[], workshop: Workshop, given: Partial<CardDocument> = {}): Reconciled[] {
-  return CATALOGUE.filter(({ kind }) => kind === 'base')
+  const bases = CATALOGUE.filter(({ kind }) => kind === 'base');
+  const alike = bases.filter((base) => fittingCards(base, said, workshop, given).length > 0);
+  return (alike.length > 0 ? alike : bases)
     .map(({ id }) => reconcile(id, said, workshop, given))
     .filter(({ strange, card }) => strange.length === 0 && card !== undefined)
     .sort((a, b) => a.contradictions.length - b.contradictions.length || a.corrections.length - b.corrections.length);
 }
 
-/** Cards of a mechanism that have as many scores as the list: its lists of parts counted, and its choices made, otherwise. */
+/** Cards to begin with: those that have as many scores as the list says, else the plain one. */
 function cardsFor(mechanism: Mechanism, said: readonly SaidNumber[], workshop: Workshop, given: Partial<CardDocument>): CardDocument[] {
+  const fitting = fittingCards(mechanism, said, workshop, given);
+  return fitting.length > 0 ? fitting : [plainFor(mechanism, said, workshop, given)];
+}
+
+/** A card of the closed size that the list says, where it says one. */
+function plainFor(mechanism: Mechanism, said: readonly SaidNumber[], workshop: Workshop, given: Partial<CardDocument>): CardDocument {
   const closed = (entry: string): Mm | undefined => said.find((number) => number.entry === entry)?.value;
   const [across, along] = [closed('closedWidth'), closed('closedHeight')];
   const usual = cardToTry(mechanism, given, workshop);
@@ -85,7 +94,12 @@ function cardsFor(mechanism: Mechanism, said: readonly SaidNumber[], workshop: W
     mechanism.kind === 'base' && across !== undefined && along !== undefined
       ? cardToTry(mechanism, { ...given, sizes: sizesForClosed(mechanism, across, along) }, workshop)
       : usual;
-  const plain = partsOf(sized).problems.length === 0 ? sized : usual;
+  return partsOf(sized).problems.length === 0 ? sized : usual;
+}
+
+/** Cards of a mechanism that have as many scores as the list: its lists of parts counted, and its choices made, otherwise. */
+function fittingCards(mechanism: Mechanism, said: readonly SaidNumber[], workshop: Workshop, given: Partial<CardDocument>): CardDocument[] {
+  const plain = plainFor(mechanism, said, workshop, given);
   const owner = mechanism.kind === 'base' ? plain.parts[0]!.id : plain.parts[1]!.id;
   const counted = listRows(plain, owner).reduce<CardDocument[]>(
     (cards, { name, least, most }) =>
@@ -102,7 +116,7 @@ function cardsFor(mechanism: Mechanism, said: readonly SaidNumber[], workshop: W
   const fitting = [...new Set([...counted, ...chosen])].filter(
     (card) => partsOf(card).problems.length === 0 && hasCounts(card, said, counts, workshop),
   );
-  return fitting.length > 0 ? fitting.slice(0, MOST_TRIED) : [plain];
+  return fitting.slice(0, MOST_TRIED);
 }
 
 /** So many kinds of one mechanism are looked at. */
@@ -131,7 +145,8 @@ function hasCounts(card: CardDocument, said: readonly SaidNumber[], count: numbe
 function heldAgainst(mechanism: string, start: CardDocument, said: readonly SaidNumber[], workshop: Workshop): Reconciled {
   const fit = fitted(start, said, workshop);
   if (!fit) return { mechanism, strange: [], ...notAtAll(said, start) };
-  const { system, left, card, places } = fit;
+  const { system, left, places } = fit;
+  const card = onMarks(fit.card);
   const strange = said.flatMap(({ entry }, i) => (places.includes(i) ? [] : [entry]));
   // A panel that wears no layer says nothing against the rest; a score that is not there is another card.
   if (strange.some((entry) => saidOf(entry)?.of !== 'layer')) return { mechanism, strange, contradictions: [], corrections: [] };
@@ -143,6 +158,16 @@ function heldAgainst(mechanism: string, start: CardDocument, said: readonly Said
   const corrections = correctionsOf(known, system, step, card, off);
   const contradictions = off.map((i) => contradiction(known, system, i, step, card));
   return { mechanism, strange, contradictions, corrections, card };
+}
+
+/** Sizes that come to lie beside a mark by the last digits of arithmetic lie on it. */
+function onMarks(card: CardDocument): CardDocument {
+  const step = rulerStep(card.notation);
+  return freeRows(card).reduce((before, { owner, name, value, kind, given }) => {
+    const mark = Math.round(Number(value) / step) * step;
+    const isBeside = kind === 'length' && given && Math.abs(Number(value) - mark) < BESIDE_MARK && value !== mark;
+    return isBeside ? setSize(before, owner, name, mark) : before;
+  }, card);
 }
 
 /** The sizes with which most numbers agree, the system about them, and what each number is off by there. */

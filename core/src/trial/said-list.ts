@@ -1,4 +1,5 @@
-import type { Mm } from '../measure/units.js';
+import { parseLength } from '../measure/parse.js';
+import type { Mm, Notation } from '../measure/units.js';
 
 /** One number of a list from elsewhere, mm, and what of a card it is said to be. */
 export interface SaidNumber {
@@ -39,3 +40,53 @@ export function entriesOf(name: string, values: readonly Mm[]): SaidNumber[] | u
   }
   return undefined;
 }
+
+/** What stands on one line of a list: `scores: 75, 150`, `blank = 300 x 105`, `closed 150 × 105`. */
+const LINE = /^([a-z][\w./-]*)\s*[:=]?\s+?(.+)$/i;
+
+/**
+ * Reads a list as it is typed or pasted, one thing a line. Lengths are read as the maker writes them.
+ * @returns the numbers, or a sentence about the first line that cannot be read
+ */
+export function readSaidList(text: string, notation: Notation): { ok: true; said: SaidNumber[] } | { ok: false; says: string } {
+  const said: SaidNumber[] = [];
+  for (const line of text
+    .split(/\r?\n/)
+    .map((one) => one.trim())
+    .filter((one) => one !== '')) {
+    const match = LINE.exec(line.replace(/[:=]/, ' '));
+    const name = match?.[1];
+    const isScores = name !== undefined && /^scores/i.test(name);
+    const parts = match ? (isScores ? match[2]!.split(/[,;]\s+|;|,(?=\d{2,})/) : match[2]!.split(/\s*[x×]\s*/i)) : [];
+    const lengths: Mm[] = [];
+    for (const part of parts.filter((one) => one.trim() !== '')) {
+      const reading = parseLength(part.trim(), notation, name ?? 'list');
+      if (!reading.ok) return { ok: false, says: reading.problem };
+      lengths.push(reading.value);
+    }
+    const entries =
+      name === 'closed'
+        ? lengths.length === 2
+          ? [
+              { entry: 'closedWidth', value: lengths[0]! },
+              { entry: 'closedHeight', value: lengths[1]! },
+            ]
+          : undefined
+        : name && entriesOf(name, lengths);
+    if (!entries || entries.length === 0)
+      return {
+        ok: false,
+        says: `“${line.slice(0, 60)}” is no line of a list; allowed: scores 75, 150; blank 300 x 105; closed 150 x 105; layer.front-leaf 69 x 99.`,
+      };
+    const twice = entries.find(({ entry }) => said.some((other) => other.entry === entry));
+    if (twice) return { ok: false, says: `${twice.entry} is said twice.` };
+    said.push(...entries);
+  }
+  if (said.length > MOST_SAID) return { ok: false, says: `A list has at most ${MOST_SAID} numbers; this one has ${said.length}.` };
+  return said.length > 0
+    ? { ok: true, said }
+    : { ok: false, says: 'The list is empty: write one thing on each line, as in “scores 75, 150”.' };
+}
+
+/** A longer list is none of a card. */
+const MOST_SAID = 80;

@@ -3,8 +3,9 @@ import { CATALOGUE } from '../mechanism/catalogue.js';
 import { cardToTry } from '../card/try-out.js';
 import { starterFor } from '../supplies/starter-workshops.js';
 import { cardOn } from '../testing/evaluated.js';
-import { sampled, together, toleranceModel, toleranceStudy, type ToleranceModel } from './tolerance.js';
+import { sampled, toleranceModel, toleranceStudy, type ToleranceModel } from './tolerance.js';
 import type { CardDocument } from '../card/document.js';
+import { together } from './sample-counts.js';
 import type { HandErrors } from '../supplies/workshop.js';
 
 const workshop = starterFor('mm');

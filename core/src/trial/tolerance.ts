@@ -15,10 +15,7 @@ import { boxOf } from '../plane/outline.js';
 import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { HandErrors, Workshop } from '../supplies/workshop.js';
 import { errorSources, ONE_CUT, type ErrorSource } from './error-sources.js';
-
-/** What a sample is asked. */
-export const ASKED = ['closes', 'meets', 'swings', 'inside', 'fits'] as const;
-export type Asked = (typeof ASKED)[number];
+import { ASKED, type Asked, type SampleCounts } from './sample-counts.js';
 
 /** A number of the closed card, and by how much it follows each error. */
 interface Row {
@@ -37,16 +34,6 @@ export interface ToleranceModel {
   sources: Pick<ErrorSource, 'id' | 'kind' | 'name' | 'sigma'>[];
   rows: Row[];
   musts: Must[];
-}
-
-/** How often each question was answered well, over samples from one number up to another. */
-export interface SampleCounts {
-  samples: number;
-  well: Record<Asked | 'works', number>;
-  /** by source: samples that would work were it exact */
-  ifExact: number[];
-  /** by how much of its play the most strained place takes: samples by tenths, the last for all beyond */
-  used: number[];
 }
 
 /** What matters most, and how exact it must be. */
@@ -347,19 +334,6 @@ function mostUsed({ rows, musts }: ToleranceModel, values: Float64Array): number
     }
   }
   return most;
-}
-
-/** Counts of two runs of samples together. */
-export function together(a: SampleCounts, b: SampleCounts): SampleCounts {
-  const well = Object.fromEntries(
-    Object.entries(a.well).map(([asked, count]) => [asked, count + b.well[asked as Asked]]),
-  ) as SampleCounts['well'];
-  return {
-    samples: a.samples + b.samples,
-    well,
-    ifExact: a.ifExact.map((count, s) => count + b.ifExact[s]!),
-    used: a.used.map((count, k) => count + b.used[k]!),
-  };
 }
 
 /** What comes of all samples: shares, and what matters most. */

@@ -1,6 +1,7 @@
 import {
   begunOnBoard,
   bentRows,
+  couldBe,
   cardPictures,
   drawingsOf,
   evaluate,
@@ -8,6 +9,7 @@ import {
   materialsOf,
   picturesOf,
   readOutlineSvg,
+  reconcile,
   repair,
   rescue,
   resized,
@@ -28,9 +30,11 @@ import {
   type Material,
   type Outcome,
   type PaperId,
+  type Reconciled,
   type Repair,
   type Rescue,
   type Resized,
+  type SaidNumber,
   type SampleCounts,
   type StandingPicture,
   type ThicknessMap,
@@ -90,6 +94,9 @@ function evaluationOf(card: CardDocument, workshop: Workshop): Evaluation | unde
   return outcome.ok ? outcome.evaluation : undefined;
 }
 
+/** So many mechanisms that a list could be of are told. */
+const MOST_KINDS = 3;
+
 /** The last card that samples were made of: how it follows errors is worked out once. */
 let studied: { key: string; model: ToleranceModel | { says: string } } | undefined;
 
@@ -146,6 +153,12 @@ export const evaluationApi = {
 
   /** The same card for another size or envelope. */
   resized: (card: CardDocument, workshop: Workshop, wanted: Wanted): Resized | { says: string } => resized(card, wanted, workshop),
+
+  /** A list held against a mechanism; without one, against every base, those first with which it agrees. */
+  reconcile(mechanism: string | undefined, said: readonly SaidNumber[], workshop: Workshop): Reconciled[] {
+    const given = { notation: workshop.notation };
+    return mechanism ? [reconcile(mechanism, said, workshop, given)] : couldBe(said, workshop, given).slice(0, MOST_KINDS);
+  },
 
   /** Samples of a card as this hand makes it, from one number up to another. */
   samples(card: CardDocument, workshop: Workshop, seed: number, from: number, to: number): SampleCounts | { says: string } {

@@ -1,21 +1,5 @@
 import { inject, Injectable, OnDestroy } from '@angular/core';
-import {
-  together,
-  type BentRow,
-  type CardDocument,
-  type CardPictures,
-  type Finding,
-  type MadeLine,
-  type Outcome,
-  type OutlineReading,
-  type Repair,
-  type Rescue,
-  type Resized,
-  type SampleCounts,
-  type ThicknessMap,
-  type ToleranceStudy,
-  type Wanted,
-} from '@diptychon/core';
+import type { BentRow, CardDocument, CardPictures, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, concat, defer, EMPTY, filter, map, mergeMap, of, tap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -38,10 +22,6 @@ const WRITING_LIMIT = 60_000;
 /** A bent sheet takes ten seconds on a machine at rest. */
 const BENDING_LIMIT = 120_000;
 const READING_LIMIT = 5000;
-/** A search for what mends a card tries some two hundred. */
-const SEARCH_LIMIT = 60_000;
-/** So many samples are worked out at once: between them progress is told, and it can be stopped. */
-const SAMPLES_AT_ONCE = 500;
 
 /** One thread is left to the page itself. */
 const MOST_THREADS = 3;
@@ -137,68 +117,9 @@ export class Evaluator implements OnDestroy {
     return this.quietly((api) => api.bends(card, this.workshop(), proxy(told)), 'bends', BENDING_LIMIT);
   }
 
-  /** The least changes of sizes that put a card right; nothing when that was overtaken or broke. */
-  repair(card: CardDocument): Promise<Repair | undefined> {
-    return this.quietly((api) => api.repair(card, this.workshop()), 'repair', SEARCH_LIMIT);
-  }
-
-  /** Ways to go on from what was really made, or why there are none. */
-  rescue(card: CardDocument, made: readonly MadeLine[]): Promise<Rescue | { says: string } | undefined> {
-    return this.quietly(async (api): Promise<Rescue | { says: string }> => api.rescue(card, this.workshop(), made), 'rescue', SEARCH_LIMIT);
-  }
-
-  /** The same card for another size or envelope, or why there is none. */
-  resized(card: CardDocument, wanted: Wanted): Promise<Resized | { says: string } | undefined> {
-    return this.quietly(
-      async (api): Promise<Resized | { says: string }> => api.resized(card, this.workshop(), wanted),
-      'resized',
-      SEARCH_LIMIT,
-    );
-  }
-
-  /**
-   * How many of such cards work, made by this hand: samples shared out among the threads, the same whatever their number.
-   * @param told how much of it is done, 0 … 1; false stops it
-   */
-  async tolerance(
-    card: CardDocument,
-    samples: number,
-    seed: number,
-    told: (share: number) => boolean,
-  ): Promise<ToleranceStudy | { says: string } | undefined> {
-    const workshop = this.workshop();
-    let counts: SampleCounts | undefined;
-    let next = 0;
-    let trouble: { says: string } | undefined;
-    const line = async (): Promise<void> => {
-      while (next < samples && !trouble) {
-        const [from, to] = [next, Math.min(samples, next + SAMPLES_AT_ONCE)];
-        next = to;
-        const done = await this.pool.run(
-          'picture',
-          async (api): Promise<SampleCounts | { says: string }> => api.samples(card, workshop, seed, from, to),
-          undefined,
-          SEARCH_LIMIT,
-        );
-        if ('says' in done) trouble = done;
-        else counts = counts ? together(counts, done) : done;
-        if (!told((counts?.samples ?? 0) / samples)) next = Infinity;
-      }
-    };
-    try {
-      await Promise.all([line(), line()]);
-      if (trouble) return trouble;
-      if (!counts || counts.samples < samples) return undefined;
-      const all = counts;
-      return await this.pool.run(
-        'picture',
-        async (api): Promise<ToleranceStudy | { says: string }> => api.study(card, workshop, seed, all),
-        undefined,
-        SEARCH_LIMIT,
-      );
-    } catch (error) {
-      return { says: error instanceof Error ? error.message : 'The calculation stopped.' };
-    }
+  /** A piece of long work, behind all else. @throws TookTooLong, ThreadDied */
+  piece<T>(work: (api: Remote<EvaluationApi>) => Promise<T>, limit: number): Promise<T> {
+    return this.pool.run('picture', work, undefined, limit);
   }
 
   /** A PDF or DXF of a card. */
@@ -215,11 +136,8 @@ export class Evaluator implements OnDestroy {
     }
   }
 
-  private async quietly<T>(
-    work: (api: Remote<EvaluationApi>) => Promise<T>,
-    channel: string,
-    limit = BESIDE_LIMIT,
-  ): Promise<T | undefined> {
+  /** Work beside what is under the hand, of a channel of its own; nothing when it was overtaken, took too long or broke. */
+  async quietly<T>(work: (api: Remote<EvaluationApi>) => Promise<T>, channel: string, limit = BESIDE_LIMIT): Promise<T | undefined> {
     try {
       return await this.pool.run('beside', work, channel, limit);
     } catch {

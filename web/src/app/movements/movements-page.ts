@@ -11,6 +11,7 @@ import { WorkshopStore } from '../workshop/workshop-store';
 import { ScreenBar } from '../frame/screen-bar';
 import { KINDS, type Kind } from '../shelf/kinds';
 import { NewCardDialog } from '../shelf/new-card-dialog';
+import { ListReader } from '../trial/list-reader';
 import { LiveCard } from './live-card';
 
 /** Card of some kind every maker has: it is no reason to leave a movement out. */
@@ -21,7 +22,7 @@ const OPENINGS = Array.from({ length: 17 }, (_, i) => i / 16);
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-movements-page',
-  imports: [Button, FormsModule, InputText, LiveCard, NewCardDialog, ScreenBar],
+  imports: [Button, FormsModule, InputText, ListReader, LiveCard, NewCardDialog, ScreenBar],
   templateUrl: './movements-page.html',
   styleUrl: './movements-page.scss',
 })

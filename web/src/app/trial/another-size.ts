@@ -4,7 +4,7 @@ import type { CardChange } from '../bench/card-change';
 import { ChoiceRow } from '../fields/choice-row';
 import { LengthRow } from '../fields/length-row';
 import { NumberText } from '../fields/number-text';
-import { Evaluator } from '../evaluation/evaluator';
+import { TrialWork } from './trial-work';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 const BY_SIZE = '';
@@ -73,7 +73,7 @@ export class AnotherSize {
   readonly evaluation = input.required<Evaluation>();
   readonly changed = output<CardChange>();
 
-  private readonly evaluator = inject(Evaluator);
+  private readonly trials = inject(TrialWork);
   private readonly workshop = inject(WorkshopStore).workshop;
   protected readonly bySize = BY_SIZE;
   protected readonly limits = { min: 20, max: 1000 };
@@ -115,7 +115,7 @@ export class AnotherSize {
     const [card, wanted] = [this.card(), this.wanted()];
     this.working.set(true);
     this.trouble.set(undefined);
-    const resized = await this.evaluator.resized(card, wanted);
+    const resized = await this.trials.resized(card, wanted);
     this.working.set(false);
     if (!resized || 'says' in resized) this.trouble.set(resized?.says ?? 'The calculation stopped. Try again.');
     else this.answer.set({ of: card, wanted: JSON.stringify(wanted), resized });

@@ -11,7 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { plainMm, sayLength, type CardDocument, type ToleranceStudy } from '@diptychon/core';
-import { Evaluator } from '../evaluation/evaluator';
+import { TrialWork } from './trial-work';
 import { WorkshopStore } from '../workshop/workshop-store';
 
 /** So many cards are made on paper only. */
@@ -125,7 +125,7 @@ const ASKED = {
 export class HandStudy implements OnDestroy {
   readonly card = input.required<CardDocument>();
 
-  private readonly evaluator = inject(Evaluator);
+  private readonly work = inject(TrialWork);
   private readonly workshop = inject(WorkshopStore).workshop;
   private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('chart');
   protected readonly hand = computed(() => this.workshop().hand);
@@ -178,7 +178,7 @@ export class HandStudy implements OnDestroy {
     this.stopped = false;
     this.trouble.set(undefined);
     this.done.set(0);
-    const study = await this.evaluator.tolerance(card, SAMPLES, SEED, (share) => {
+    const study = await this.work.tolerance(card, SAMPLES, SEED, (share) => {
       if (!this.stopped) this.done.set(share);
       // Cards of another size are no longer wanted.
       return !this.stopped && this.card() === card;

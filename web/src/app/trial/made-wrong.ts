@@ -12,7 +12,7 @@ import {
 import type { CardChange } from '../bench/card-change';
 import { ChoiceRow } from '../fields/choice-row';
 import { LengthRow } from '../fields/length-row';
-import { Evaluator } from '../evaluation/evaluator';
+import { TrialWork } from './trial-work';
 
 interface Line {
   value: string;
@@ -73,7 +73,7 @@ export class MadeWrong {
   readonly evaluation = input.required<Evaluation>();
   readonly changed = output<CardChange>();
 
-  private readonly evaluator = inject(Evaluator);
+  private readonly trials = inject(TrialWork);
   protected readonly limits = { min: 0, max: 2000 };
   protected readonly lines = computed((): Line[] =>
     this.evaluation().sheets.flatMap(({ piece, scores, width, height }) => {
@@ -121,7 +121,7 @@ export class MadeWrong {
     const [card, { piece, line, value }, at] = [this.card(), this.chosen(), this.at()];
     this.working.set(true);
     this.trouble.set(undefined);
-    const rescue = await this.evaluator.rescue(card, [{ piece, line, at }]);
+    const rescue = await this.trials.rescue(card, [{ piece, line, at }]);
     this.working.set(false);
     if (!rescue || 'says' in rescue) this.trouble.set(rescue?.says ?? 'The calculation stopped. Try again.');
     else this.answer.set({ of: card, line: value, at, rescue });

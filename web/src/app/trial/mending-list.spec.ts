@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { CardChange } from '../bench/card-change';
 import { Evaluator } from '../evaluation/evaluator';
 import { MendingList } from './mending-list';
+import { TrialWork } from './trial-work';
 
 const CARD = DEMO_CARDS[0]! as CardDocument;
 const MENDED = setSize(CARD, 'base', 'depth', 140);
@@ -39,7 +40,10 @@ describe('the least change that mends a card', () => {
     changes.length = 0;
     answer = { aim: 'fail', offers: [], conflict: [], tries: 9 };
     TestBed.configureTestingModule({
-      providers: [{ provide: Evaluator, useValue: { repair: () => Promise.resolve(answer), pictures: () => Promise.resolve(undefined) } }],
+      providers: [
+        { provide: TrialWork, useValue: { repair: () => Promise.resolve(answer) } },
+        { provide: Evaluator, useValue: { pictures: () => Promise.resolve(undefined) } },
+      ],
     });
     fixture = TestBed.createComponent(MendingList);
     fixture.componentRef.setInput('card', CARD);

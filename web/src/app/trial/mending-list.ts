@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import type { CardDocument, CardPictures, Finding, Repair, RepairOffer } from '@diptychon/core';
 import type { CardChange } from '../bench/card-change';
-import { Thumbnail } from '../drawings/thumbnail';
+import { MovingPicture } from '../drawings/moving-picture';
 import { Evaluator } from '../evaluation/evaluator';
+import { TrialWork } from './trial-work';
 
 /** An offer with what the card looks like before and after. */
 interface Looked {
@@ -15,7 +16,7 @@ interface Looked {
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-mending-list',
-  imports: [Thumbnail],
+  imports: [MovingPicture],
   template: `
     @if (searching()) {
       <p role="status">Trying sizes out…</p>
@@ -32,13 +33,13 @@ interface Looked {
                 <figure>
                   <figcaption>As it is: {{ said(findings()) }}</figcaption>
                   @if (both.before; as pictures) {
-                    <dip-thumbnail [picture]="pictures.pictures[0]!" />
+                    <dip-moving-picture [pictures]="pictures.pictures" />
                   }
                 </figure>
                 <figure>
                   <figcaption>Changed: {{ said(offer.leaves) }}</figcaption>
                   @if (both.after; as pictures) {
-                    <dip-thumbnail [picture]="pictures.pictures[0]!" />
+                    <dip-moving-picture [pictures]="pictures.pictures" />
                   }
                 </figure>
               </div>
@@ -78,6 +79,7 @@ export class MendingList {
   readonly changed = output<CardChange>();
 
   private readonly evaluator = inject(Evaluator);
+  private readonly work = inject(TrialWork);
   protected readonly searching = signal(false);
   private readonly answer = signal<{ of: CardDocument; repair: Repair } | undefined>(undefined);
   /** what was found of another card is none of this one */
@@ -99,7 +101,7 @@ export class MendingList {
   protected async search(): Promise<void> {
     const card = this.card();
     this.searching.set(true);
-    const repair = await this.evaluator.repair(card);
+    const repair = await this.work.repair(card);
     this.searching.set(false);
     if (repair) this.answer.set({ of: card, repair });
   }
