@@ -15,6 +15,6 @@ test('a small share of the campaign of broken files: each is refused in a line, 
 
 test('a small share of a long evening: cards opened and edited one after the other leave nothing behind', async () => {
   // Two hundred edits: on a machine that has other work too they take longer than a journey may.
-  test.setTimeout(300_000);
+  test.setTimeout(480_000);
   expect(await soak(dice(4), 18)).toEqual([]);
 });

@@ -7,8 +7,8 @@ const EDITS = 10;
 const SETTLED = 20;
 /** What is left behind may be so much more than at the beginning. */
 const FLAT = 1.25;
-/** So many seconds a busy browser has to let go of what it need not hold. */
-const PATIENCE = 30;
+/** So many seconds a busy browser has to let go of what it need not hold: a bent sheet that is being worked out holds its screen. */
+const PATIENCE = 120;
 
 interface Left {
   nodes: number;
