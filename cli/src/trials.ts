@@ -51,8 +51,12 @@ function repairFor(given: Arguments): Told {
     offers.length > 0
       ? []
       : wishes.length > 0
-        ? [`These cannot be had together, whatever the sizes: ${wishes.map(({ says }) => says).join('; ')}.`]
-        : ['Nothing is to be mended by sizes.'];
+        ? [`Among ${tries} cards that were tried, none has all of these: ${wishes.map(({ says }) => says).join('; ')}.`]
+        : [
+            aim === 'fail'
+              ? `No change of up to three sizes was found that mends it; ${tries} cards were tried.`
+              : 'Nothing is to be mended by sizes.',
+          ];
   return {
     record: {
       aim,
@@ -223,7 +227,16 @@ function toleranceFor(given: Arguments): Told {
   const study = toleranceStudy(model, seed, sampled(model, seed, 0, samples));
   const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
   return {
-    record: { ...study.shares, samples, seed, hand: workshop.hand, critical: study.critical, cutLast: study.cutLast, used: study.used },
+    record: {
+      ...study.shares,
+      samples,
+      seed,
+      hand: workshop.hand,
+      critical: study.critical,
+      untold: study.untold,
+      cutLast: study.cutLast,
+      used: study.used,
+    },
     lines: inLines([
       ...Object.entries(study.shares).map(
         ([asked, { share, low, high }]) => `${asked}: ${percent(share)} (${percent(low)} to ${percent(high)})`,

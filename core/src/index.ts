@@ -56,6 +56,8 @@ export * from './card/allowed.js';
 export * from './card/set-size.js';
 export * from './card/size-rows.js';
 export type { Finding, Fix, Severity } from './check/finding.js';
+export { MEETS_WITHIN } from './check/meets.js';
+export { CLOSING_PLAY } from './supplies/limits.js';
 export { report, type Report } from './format/report.js';
 export { writeSvg } from './format/svg.js';
 export { standingPicture, type StandingPicture } from './format/standing-picture.js';

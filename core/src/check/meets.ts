@@ -6,7 +6,8 @@ import { spoken } from '../measure/sentence.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 import { mended } from './mended.js';
 
-const LIMIT = 0.5;
+/** Edges meet when they are no farther off, mm. */
+export const MEETS_WITHIN = 0.5;
 
 /** Do edges that are meant to meet meet when the card is closed: face to face, or side by side with the wanted gap? */
 export const meets: Check = (input) =>
@@ -31,7 +32,7 @@ function endsOf({ design, motion }: CheckInput, { a, b, sideBySide }: Meeting): 
 
 function onEachOther({ id, name, a, b }: Meeting, ends: readonly Vec3[]): Verdict {
   const value = Math.max(...ends.map((offset) => Math.hypot(...offset)));
-  const ok = value <= LIMIT;
+  const ok = value <= MEETS_WITHIN;
   return {
     ...finding(id, ok, value, [a.panel, b.panel]),
     says: ok ? `Closed, ${name} meet.` : `Closed, ${name} miss each other by ${spoken(value)}.`,
@@ -42,7 +43,7 @@ function besideEachOther({ id, name, a, b, sideBySide, mend, owner }: Meeting, e
   const wanted = sideBySide!.gap;
   const gaps = ends.map((offset) => dot(offset, outward));
   const off = gaps.map((gap) => gap - wanted).reduce((worst, here) => (Math.abs(here) > Math.abs(worst) ? here : worst));
-  const ok = Math.abs(off) <= LIMIT;
+  const ok = Math.abs(off) <= MEETS_WITHIN;
   const gap = wanted + off;
   const found = gap < -0.005 ? `overlap by ${spoken(-gap)}` : gap > 0.005 ? `leave ${spoken(gap)} between them` : 'just meet';
   const meant = wanted > 0 ? `a gap of ${spoken(wanted)} was wanted` : 'they should just meet';
@@ -54,5 +55,5 @@ function besideEachOther({ id, name, a, b, sideBySide, mend, owner }: Meeting, e
 }
 
 function finding(id: string, ok: boolean, value: number, panels: string[]): Omit<Verdict, 'says'> {
-  return { id: `meets/${id}`, check: 'meets', severity: ok ? 'pass' : 'fail', value, limit: LIMIT, unit: 'mm', panels, at: 0 };
+  return { id: `meets/${id}`, check: 'meets', severity: ok ? 'pass' : 'fail', value, limit: MEETS_WITHIN, unit: 'mm', panels, at: 0 };
 }

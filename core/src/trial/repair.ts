@@ -32,7 +32,7 @@ export interface RepairOffer {
   leaves: Finding[];
 }
 
-/** Something that the maker wants of the card, which cannot be had with the others that are named. */
+/** Something that the maker wants of the card, for which no sizes were found together with the others that are named. */
 export interface Wish {
   /** a movement by its part, or the envelope */
   owner: string;
@@ -98,13 +98,17 @@ interface State extends Tried {
 class Search {
   tries = 0;
   private readonly known = new Map<string, Tried>();
+  /** of the card that it began with: what is changed is counted from there */
+  private readonly rows: readonly SizeRow[];
 
   constructor(
     private readonly begun: CardDocument,
     private readonly workshop: Workshop,
     private readonly aim: Aim,
     private readonly most: number,
-  ) {}
+  ) {
+    this.rows = freeRows(begun);
+  }
 
   /** States in which nothing is wrong, of different sizes, the cheapest first. */
   run(start: Tried): State[] {
@@ -244,13 +248,15 @@ class Search {
       known = tried(card, this.workshop, this.aim);
       this.known.set(key, known);
     }
-    return { ...known, changes, cost: costOf(this.begun, changes) };
+    return { ...known, changes, cost: costAmong(this.rows, changes) };
   }
 }
 
 /** How much is changed, seen from the card that it began with. */
-export function costOf(begun: CardDocument, changes: readonly Pick<SizeChange, 'owner' | 'size' | 'to'>[]): number {
-  const rows = freeRows(begun);
+export const costOf = (begun: CardDocument, changes: readonly Pick<SizeChange, 'owner' | 'size' | 'to'>[]): number =>
+  costAmong(freeRows(begun), changes);
+
+function costAmong(rows: readonly SizeRow[], changes: readonly Pick<SizeChange, 'owner' | 'size' | 'to'>[]): number {
   return changes.reduce((sum, { owner, size, to }) => {
     const row = rows.find((other) => other.owner === owner && other.name === size);
     if (!row) return sum;
@@ -295,8 +301,8 @@ function changeInWords(card: CardDocument, { owner, size, label, from, to }: Siz
 }
 
 /**
- * The smallest set of wishes that cannot be had together, whatever the sizes: each left out in turn, and left out for good
- * where the rest cannot be had without it either.
+ * The smallest set of wishes with which no sizes were found: each left out in turn, and left out for good where none are found
+ * for the rest without it either. A search proves nothing: it says how far it looked.
  */
 function conflictingWishes(card: CardDocument, workshop: Workshop, aim: Aim): Wish[] {
   const canBeHad = (wished: CardDocument): boolean => {

@@ -3,8 +3,9 @@ import { draw } from '../card/draw.js';
 import { join } from '../card/join.js';
 import { inSentence } from '../card/part-titles.js';
 import { setSize } from '../card/set-size.js';
+import type { SizeRow } from '../card/size-rows.js';
 import type { Finding } from '../check/finding.js';
-import { closeUp, evaluate, judge, move, type Evaluation } from '../evaluate.js';
+import { closedOnly, closeUp, evaluate, judge, move, type Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
 import { rulerStep, type Mm } from '../measure/units.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
@@ -134,8 +135,9 @@ function leave({ notation }: CardDocument, lines: Rescue['made'], evaluation: Ev
 
 /** Turned end for end, what was scored may lie where another score is meant. */
 function turned({ notation }: CardDocument, { line, at }: MadeLine, sheet: CutSheet, evaluation: Evaluation): RescueWay[] {
-  if (line === 'width' || line === 'height') return [];
-  const own = sheet.scores.find(({ id }) => id === line)!;
+  const own = sheet.scores.find(({ id }) => id === line);
+  // What lies where it is meant needs no turning.
+  if (!own || Math.abs(at - own.from[0]) <= CLOSING_PLAY) return [];
   const there = sheet.width - at;
   const other = sheet.scores.find(
     (score) => readsOffRuler(score) && score.fold === own.fold && Math.abs(score.from[0] - there) <= CLOSING_PLAY,
@@ -151,7 +153,7 @@ function otherSizes(card: CardDocument, made: Rescue['made'][number], sheet: Cut
   const failing: { changed: CardDocument; changes: SizeChange[] }[] = [];
   const ways = rows.flatMap((row): RescueWay[] => {
     const value = Number(row.value);
-    const slopes = slopesOf(card, made, row.owner, row.name, value);
+    const slopes = slopesOf(card, made, sheet, row);
     if (!slopes) return [];
     const { line, across } = slopes;
     const isScore = made.line !== 'width' && made.line !== 'height';
@@ -223,27 +225,22 @@ function trimWords({ left, right, top }: { left: Mm; right: Mm; top: Mm }, { not
   return [...at(left, 'left end'), ...at(right, 'right end'), ...at(top, 'upper edge')];
 }
 
-/** By how much the line, and the blank both ways, follow a size. */
+/** By how much the line, and the blank across, follow a size; nothing where neither does. */
 function slopesOf(
   card: CardDocument,
-  { piece, line }: MadeLine,
-  owner: string,
-  name: string,
-  value: number,
+  { piece, line, meant }: Rescue['made'][number],
+  made: CutSheet,
+  row: SizeRow,
 ): { line: number; across: number } | undefined {
-  const read = (to: CardDocument): [Mm, Mm] | undefined => {
-    const outcome = evaluate(to);
-    const sheet = outcome.ok ? outcome.evaluation.sheets.find((one) => one.piece.id === piece) : undefined;
+  for (const by of [NUDGE, -NUDGE]) {
+    const sheets = closedOnly(setSize(card, row.owner, row.name, Number(row.value) + by))?.sheets;
+    const sheet = sheets?.find((one) => one.piece.id === piece);
     const score = sheet?.scores.find(({ id }) => id === line);
     const at = line === 'width' ? sheet?.width : line === 'height' ? sheet?.height : score?.from[0];
-    return sheet && at !== undefined ? [at, line === 'height' ? sheet.height : sheet.width] : undefined;
-  };
-  const now = read(card);
-  for (const by of [NUDGE, -NUDGE]) {
-    const then = read(setSize(card, owner, name, value + by));
-    if (!now || !then) continue;
-    const [at, across] = then.map((mm, i) => Math.round(((mm - now[i]!) / by) * 1e6) / 1e6) as [number, number];
-    return at === 0 && across === 0 ? undefined : { line: at, across };
+    if (!sheet || at === undefined) continue;
+    const per = (then: Mm, now: Mm): number => Math.round(((then - now) / by) * 1e6) / 1e6;
+    const slopes = { line: per(at, meant), across: per(sheet.width, made.width) };
+    return slopes.line === 0 && slopes.across === 0 ? undefined : slopes;
   }
   return undefined;
 }
@@ -258,7 +255,7 @@ function scoredAgain(
   const seen = evaluation.dressed.layers.some((layer) =>
     evaluation.design.panels.some((panel) => panel.id === layer.panel && panel.piece === sheet.piece),
   );
-  const says = `Score the ${inSentence(sheet.piece.name)} again at ${sayLength(meant, notation)}, and press the line at ${sayLength(at, notation)} flat: it stays to be seen${seen ? ', but a layer covers it' : ' on the outside'}, and that panel is weaker there.`;
+  const says = `Score the ${inSentence(sheet.piece.name)} again at ${sayLength(meant, notation)}, and press the line at ${sayLength(at, notation)} flat: it can still be seen${seen ? ' where no layer covers it' : ''}, and that panel is weaker there.`;
   return [{ kind: 'second-score', says, cost: COST.secondScore, changes: [], leaves: against(evaluation) }];
 }
 

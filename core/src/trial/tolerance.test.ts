@@ -2,10 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { cardToTry } from '../card/try-out.js';
 import { starterFor } from '../supplies/starter-workshops.js';
-import { cardOn } from '../testing/evaluated.js';
+import { cardOn, designOf } from '../testing/evaluated.js';
 import { sampled, toleranceModel, toleranceStudy, type ToleranceModel } from './tolerance.js';
 import type { CardDocument } from '../card/document.js';
 import { together } from './sample-counts.js';
+import { draw } from '../card/draw.js';
+import { join } from '../card/join.js';
+import { LoopSolver } from '../linkage/solver.js';
+import { targetsAt } from '../linkage/schedule.js';
+import { asMade } from './as-made.js';
 import type { HandErrors } from '../supplies/workshop.js';
 
 const workshop = starterFor('mm');
@@ -84,4 +89,43 @@ describe('how many cards work, made by hand', () => {
     // 95 of 100 within 0.5 mm: √(4 s² + 0.1²) = 0.5 ÷ 1.96.
     expect(first!.mustBe!).toBeCloseTo(Math.sqrt((0.5 / 1.96) ** 2 - 0.1 ** 2) / 2, 2);
   });
+
+  // Of five no score can be compared: its ends lie on shapes, it lies in one line with others, or its panels bend.
+  const ALONE = ['easel-shape', 'half-turn-stand', 'swing', 'push-through', 'twist-carrier'];
+  it.each(CATALOGUE.filter(({ id }) => !ALONE.includes(id)).map(({ id }) => [id] as const))(
+    'of %s takes a score as off by as much as its pieces are, drawn so and joined anew',
+    (id) => {
+      const card = cardToTry(CATALOGUE.find((mechanism) => mechanism.id === id)!);
+      const model = modelOf(card);
+      expect(model.untold).toEqual([]);
+      const drawn = draw(card);
+      if (!drawn.ok) throw new Error(drawn.problems[0]!.says);
+      const { panels } = designOf(card);
+      const by = 0.2;
+      let compared = 0;
+      model.sources.forEach(({ id: source, kind }, s) => {
+        if (kind !== 'score') return;
+        const [piece, line] = [source.slice(0, source.lastIndexOf('/')), source.slice(source.lastIndexOf('/') + 1)];
+        const all = drawn.drawing.pieces.find((one) => one.id === piece)!.creases;
+        const creases = all.filter((c) => (c.stretchOf?.id ?? c.id) === line);
+        // A slanting score is off square to itself; one in line with others is scored in one go with them.
+        if (creases.some(({ from, to }) => Math.abs(from[0] - to[0]) > 1e-9)) return;
+        if (all.some((other) => !creases.includes(other) && Math.abs(other.from[0] - creases[0]!.from[0]) < 1e-6)) return;
+        const joined = join(asMade(drawn.drawing, [{ piece, line, by }]));
+        if (!joined.ok || joined.design.panels.length !== panels.length) return;
+        const { linkage, schedule } = joined.design;
+        const folds = Float64Array.from(linkage.hinges, ({ source: own }) => own.crease.closed);
+        for (const [hinge, fold] of targetsAt(schedule, 0)) folds[linkage.hingeIndex.get(hinge)!] = fold;
+        const misfit = new LoopSolver({ ...linkage, touches: [], couplings: [] }, new Set()).misfit(folds);
+        const told = model.musts
+          .filter((must) => must.asked === 'closes')
+          .map((must) =>
+            Math.hypot(...(must as { rows: number[] }).rows.map((row) => model.rows[row]!.at + by * model.rows[row]!.per[s]!)),
+          );
+        expect(Math.max(0, ...told), source).toBeCloseTo(misfit, 4);
+        compared++;
+      });
+      expect(compared).toBeGreaterThan(0);
+    },
+  );
 });

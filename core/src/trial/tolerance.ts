@@ -2,6 +2,7 @@ import { envelopeOf, ROOT, type CardDocument } from '../card/document.js';
 import { caliperOf } from '../card/card-stocks.js';
 import { claimsOf, draw, type Drawing } from '../card/draw.js';
 import { join, type Design } from '../card/join.js';
+import { MEETS_WITHIN } from '../check/meets.js';
 import { nominalClosedPose } from '../card/nominal-pose.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
 import { postedCard } from '../dress/posted-card.js';
@@ -34,6 +35,8 @@ export interface ToleranceModel {
   sources: Pick<ErrorSource, 'id' | 'kind' | 'name' | 'sigma'>[];
   rows: Row[];
   musts: Must[];
+  /** what could not be tried out, because the card comes apart with it: it is taken as exact */
+  untold: string[];
 }
 
 /** What matters most, and how exact it must be. */
@@ -53,6 +56,8 @@ export interface ToleranceStudy {
   seed: number;
   shares: Record<Asked | 'works', Share>;
   critical: Critical[];
+  /** what is taken as exact, because it could not be tried out */
+  untold: string[];
   /** the piece to cut last, against those that it must fit, where cutting matters */
   cutLast: string | null;
   /** how many samples take how much of the play at their most strained place: up to 1 they work */
@@ -61,7 +66,6 @@ export interface ToleranceStudy {
 
 /** A trial error, so small that no panel comes or goes by it. */
 const TRIAL: Mm = 0.05;
-const MEETS: Mm = 0.5;
 const SWINGS: Mm = 0.05;
 /** How far out of the card's outline what lies inside it may come before it is seen. */
 const INSIDE: Mm = 0.5;
@@ -93,20 +97,23 @@ export function toleranceModel(
   const sources = errorSources(evaluation.design, hand);
   const now = asked.read(evaluation.design)!;
   const rows = now.map((at): Row => ({ at, per: new Float64Array(sources.length) }));
-  sources.forEach((source, s) => {
-    if (source.swing) {
-      const row = asked.swings.get(source.swing.id);
-      if (row !== undefined) rows[row]!.per[s] = -source.swing.sign;
+  const untold: string[] = [];
+  sources.forEach(({ in: place, name }, s) => {
+    if (place.kind === 'swing') {
+      const row = asked.swings.get(place.id);
+      if (row !== undefined) rows[row]!.per[s] = -place.sign;
       return;
     }
-    const then = asked.read(designOf(source.off!(drawn.drawing, TRIAL)));
-    if (!then) return;
-    then.forEach((at, r) => (rows[r]!.per[s] = (at - now[r]!) / TRIAL));
+    const off = (by: Mm): number[] | undefined =>
+      asked.read(place.kind === 'design' ? place.off(evaluation.design, by) : joinedFrom(place.off(drawn.drawing, by)));
+    const by = [TRIAL, -TRIAL].find((trial) => off(trial));
+    if (by === undefined) untold.push(name);
+    else off(by)!.forEach((at, r) => (rows[r]!.per[s] = (at - now[r]!) / by));
   });
-  return { sources: sources.map(({ id, kind, name, sigma }) => ({ id, kind, name, sigma })), rows, musts: asked.musts };
+  return { sources: sources.map(({ id, kind, name, sigma }) => ({ id, kind, name, sigma })), rows, musts: asked.musts, untold };
 }
 
-function designOf(drawing: Drawing): Design | undefined {
+function joinedFrom(drawing: Drawing): Design | undefined {
   const joined = join(drawing);
   return joined.ok ? joined.design : undefined;
 }
@@ -129,7 +136,8 @@ function measured(evaluation: Evaluation): Measured {
   const joints = jointsOf(design, pose).length / 3;
   for (let i = 0; i < joints; i++) musts.push({ asked: 'closes', kind: 'length', rows: take(3), most: CLOSING_PLAY });
   for (const meeting of claimsOf(design, 'meeting')) {
-    for (let end = 0; end < 2; end++) musts.push({ asked: 'meets', kind: 'length', rows: take(meeting.sideBySide ? 1 : 3), most: MEETS });
+    for (let end = 0; end < 2; end++)
+      musts.push({ asked: 'meets', kind: 'length', rows: take(meeting.sideBySide ? 1 : 3), most: MEETS_WITHIN });
   }
   const swings = new Map<string, number>();
   for (const { id, reach, opening } of claimsOf(design, 'swing')) {
@@ -357,6 +365,7 @@ export function toleranceStudy(model: ToleranceModel, seed: number, counts: Samp
     seed,
     shares,
     critical,
+    untold: model.untold,
     cutLast: cut ? cut.source.replace(/\/(width|height)$/, '') : null,
     used: counts.used.map((count, k) => ({ upTo: Math.round((k + 1) * BIN * 10) / 10, samples: count })),
   };

@@ -10,7 +10,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { plainMm, sayLength, type CardDocument, type ToleranceStudy } from '@diptychon/core';
+import { CLOSING_PLAY, MEETS_WITHIN, plainMm, sayLength, type CardDocument, type ToleranceStudy } from '@diptychon/core';
 import { TrialWork } from './trial-work';
 import { WorkshopStore } from '../workshop/workshop-store';
 
@@ -21,13 +21,16 @@ const SEED = 1;
 const HARDLY = 0.05;
 
 const ASKED = {
-  works: 'All of it works',
-  closes: 'It closes',
+  works: 'All of these',
+  closes: 'Closed, joints meet',
   meets: 'Edges meet',
   swings: 'Parts swing clear',
   inside: 'It stays inside',
   fits: 'It goes into its envelope',
 } as const;
+
+/** How far off is still right, mm: the same as the card itself is judged by. */
+const WITHIN: Readonly<Record<string, number>> = { closes: CLOSING_PLAY, meets: MEETS_WITHIN };
 
 /** How many of ten thousand such cards would work, made by this hand; what matters most, and how exact that must be. */
 @Component({
@@ -90,6 +93,9 @@ const ASKED = {
           </tbody>
         </table>
       </details>
+      @if (known.untold.length) {
+        <p class="help">Taken as exact, because the card comes apart with it: {{ known.untold.join('; ') }}.</p>
+      }
       @if (known.critical.length) {
         <table>
           <caption>
@@ -136,7 +142,11 @@ export class HandStudy implements OnDestroy {
   protected readonly rows = computed(() =>
     Object.entries(ASKED).map(([asked, words]) => {
       const { share, low, high } = this.study()!.shares[asked as keyof typeof ASKED];
-      return { asked: words, share: this.percent(share), between: `${(100 * low).toFixed(1)} – ${this.percent(high)}` };
+      return {
+        asked: asked in WITHIN ? `${words} within ${this.say(WITHIN[asked]!)}` : words,
+        share: this.percent(share),
+        between: `${(100 * low).toFixed(1)} – ${this.percent(high)}`,
+      };
     }),
   );
   /** Fifths of the play, as far as any card goes. */

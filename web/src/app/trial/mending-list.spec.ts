@@ -75,7 +75,7 @@ describe('the least change that mends a card', () => {
   it('is none where wishes conflict, and those are named', async () => {
     answer = { ...answer, conflict: [{ owner: 'envelope', says: 'that it goes into the envelope C6' }] };
     await press('Look for the least change');
-    expect(text()).toContain('These cannot be had together');
+    expect(text()).toContain('No sizes were found with which these can be had together');
     expect(text()).toContain('that it goes into the envelope C6');
   });
 

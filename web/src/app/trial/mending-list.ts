@@ -56,7 +56,7 @@ interface Looked {
         </div>
       } @empty {
         @if (repair.conflict.length) {
-          <p role="status">No sizes will do. These cannot be had together:</p>
+          <p role="status">No sizes were found with which these can be had together:</p>
           <ul>
             @for (wish of repair.conflict; track wish.owner) {
               <li>{{ wish.says }}</li>
