@@ -44,6 +44,13 @@ test('a card that fails is mended by the least change, tried by hand and in anot
   await expect(trial.getByRole('listitem').first()).toContainText(
     /Change depth from 150 mm to 147 mm and display height .*, and trim the card by 6 mm at its left end/,
   );
+  // A piece that is glued beside its place: 5 mm up it stands out by 5 mm.
+  await trial.getByRole('combobox', { name: 'What came out otherwise' }).press('ArrowDown');
+  await page.getByRole('option', { name: 'where something is glued' }).click();
+  await trial.getByRole('combobox', { name: 'Toward' }).press('ArrowDown');
+  await page.getByRole('option', { name: 'up', exact: true }).click();
+  await trial.getByRole('button', { name: 'What now?' }).click();
+  await expect(trial.getByRole('listitem').first()).toContainText(/Trim the display by 2 mm .*the card works so/);
   await expectAccessible(page);
 
   await trial.getByText('The same card, another size').click();
@@ -60,7 +67,23 @@ test('a card that fails is mended by the least change, tried by hand and in anot
   await trial.getByRole('button', { name: 'Change the card so' }).click();
   await expect(page.getByRole('textbox', { name: 'Depth', exact: true })).toHaveValue('120 mm');
   await expect(page.getByRole('textbox', { name: 'Stop from the fold', exact: true })).toHaveValue('60 mm');
+
+  // The card as it was opened stands beside it.
+  await trial.getByText('Beside what it was, or another card').click();
+  await trial.getByRole('combobox', { name: 'Beside' }).press('ArrowDown');
+  await page.getByRole('option', { name: 'When you opened it' }).click();
+  await expect(trial.getByRole('row', { name: 'Depth 150 mm 120 mm' })).toBeVisible();
+  await expect(trial.locator('figure svg')).toHaveCount(2);
   await expectAccessible(page);
+
+  await trial.getByText('One card in three sizes').click();
+  await trial.getByRole('button', { name: 'Try these sizes' }).click();
+  await expect(trial.getByText(/^Three quarters as large: closed 90 mm × 97 mm/)).toBeVisible();
+  await expectAccessible(page);
+  await trial.getByRole('button', { name: 'Put these 3 on the shelf' }).click();
+  await expect(trial.getByText('They are on the shelf.')).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /Thank-you easel for the foray guide, 90 mm × 97 mm/ })).toBeVisible();
 });
 
 test('a list from elsewhere is held against a mechanism, its slip is named, and the card is made of it', async ({ page }) => {

@@ -54,12 +54,14 @@ diptychon band --width W --height H --thickness T [--around width|height] [--sli
 
 diptychon repair CARD.json|--mechanism ID [options] [--json]
     the least changes of sizes after which nothing fails, each tried out whole; where there are none, what cannot be had together
-diptychon rescue CARD.json|--mechanism ID [options] --made PIECE/SCORE=PLACE [--made …] [--json]
-    the card worked out from what was really scored or cut (PIECE/width, PIECE/height), and ways to go on, the least first
+diptychon rescue CARD.json|--mechanism ID [options] --made MADE [--made …] [--json]
+    the card worked out from what was really made, and ways to go on, the least first: PIECE/SCORE=PLACE (PIECE/width, PIECE/height),
+    PIECE/SCORE=FROM..TO how long it is, PIECE/SCORE=other-way how it folds, JOINT="2mm right" where a piece is glued
 diptychon tolerance CARD.json|--mechanism ID [options] [--samples N] [--seed S] [--json]
     how many of such cards close, meet, swing, stay inside and fit with the errors of my hand, and what must be exact
 diptychon resize CARD.json|--mechanism ID [options] --envelope ID|--closed WxH [--json]
-    the same card for another envelope or closed size, on my marks; tabs, clearances and borders stay
+    the same card for another envelope or closed size, on my marks; tabs, clearances and borders stay. Several, separated by
+    semicolons, give one card in several sizes
 diptychon reconcile [--mechanism ID] --say NAME=VALUE [--say …] [--json]
     a list of numbers from elsewhere: scores=A,B,…, blank=WxH, closedWidth=…, closedHeight=…, layer.PANEL=WxH (scores.PIECE and
     blank.PIECE of another piece; entries of scores count from 1). Which contradict which, and the one whose change mends it;

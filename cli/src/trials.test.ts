@@ -85,11 +85,26 @@ describe('rescue', () => {
     expect(repairs.at(-1).kind).toBe('start-again');
   });
 
+  it('of how long, which way over and where it is glued, judges what can be judged', async () => {
+    const first = async (made: string) => record('rescue', ...EASEL, '--set', 'depth=150', '--made', made);
+    const short = await first('base/front-score=0..80mm');
+    expect(short.made).toEqual([{ piece: 'base', line: 'front-score', from: 0, to: 80, meantFrom: 0, meantTo: 105 }]);
+    expect([short.works, short.repairs[0].kind]).toEqual([false, 'go-on']);
+    expect(short.findings).toEqual([]);
+    const over = await first('base/front-score=other-way');
+    expect([over.made, over.repairs[0].kind]).toEqual([[{ piece: 'base', line: 'front-score', otherWay: true }], 'fold-back']);
+    const glued = await first('display-on-front=5mm up');
+    expect([glued.made, glued.works]).toEqual([[{ joint: 'display-on-front', right: 0, up: 5 }], false]);
+    expect(glued.repairs.map(({ kind }: { kind: string }) => kind)).toEqual(['trim', 'glue-again', 'start-again']);
+  });
+
   it.each([
     [[], /say what was made/],
     [['--made', 'base=3'], /not PIECE\/SCORE=PLACE/],
     [['--made', 'base/lid=3'], /there are .*main-fold/],
     [['--made', 'base/main-fold=soon'], /soon/],
+    [['--made', 'base/main-fold=9..3'], /end after it begins/],
+    [['--made', 'lid=3 up'], /no glued place “lid”.*stop-on-base/],
   ] as const)('refuses %j in a line', async (given, says) => {
     const { code, err } = await told('rescue', ...EASEL, ...given);
     expect([code, err]).toEqual([2, expect.stringMatching(says) as string]);
@@ -126,6 +141,13 @@ describe('resize', () => {
     const c6 = await record('resize', '--mechanism', 'folded-card', '--set', 'depth=150', '--set', 'length=210', '--envelope', 'c6');
     expect(c6['card'].envelope).toBe('c6');
     expect(c6['closed'].width).toBeLessThan(114);
+  });
+
+  it('makes one card in three sizes', async () => {
+    const { sizes } = await record('resize', ...EASEL, '--set', 'depth=150', '--closed', '120x90; 75x60;180x126');
+    const widths = sizes.map(({ closed }: { closed: { width: number } }) => closed.width);
+    expect(widths).toEqual([120, 75, 180].map((mm) => expect.closeTo(mm, 6) as number));
+    expect(sizes.every(({ works }: { works: boolean }) => works)).toBe(true);
   });
 
   it('wants one of both', async () => {

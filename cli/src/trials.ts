@@ -19,11 +19,17 @@ import {
   toleranceStudy,
   verdictLine,
   evaluate,
+  isJointOff,
+  isLineOff,
+  isStretchOff,
+  type CardDocument,
   type Correction,
   type Finding,
-  type MadeLine,
+  type Made,
   type Notation,
+  type Off,
   type Reconciled,
+  type Resized,
   type SaidNumber,
   type SizeChange,
   type Wanted,
@@ -164,15 +170,57 @@ function knownMechanism(id: string): string {
   }
 }
 
-/** `--made PIECE/SCORE=76mm`, or `PIECE/width=…`, `PIECE/height=…`. */
-function madeFrom({ repeated }: Arguments, notation: Notation): MadeLine[] {
-  const made = repeated.made.map((pair): MadeLine => {
+/**
+ * `--made PIECE/SCORE=76mm`, or `PIECE/width=…`, `PIECE/height=…`; how long a line is `PIECE/SCORE=0..80mm`, a fold the wrong way
+ * over `PIECE/SCORE=other-way`, a piece glued beside its place `JOINT=2mm right`.
+ */
+function madeFrom({ repeated }: Arguments, notation: Notation): Made[] {
+  const made = repeated.made.map((pair): Made => {
+    const glued = /^([^=]+)=(.+?)\s+(right|left|up|down)$/s.exec(pair);
+    if (glued) {
+      const by = lengthOf(glued[2]!, notation, `--made ${glued[1]}`);
+      const way = glued[3]!;
+      const signed = way === 'left' || way === 'down' ? -by : by;
+      const across = way === 'left' || way === 'right';
+      return { joint: glued[1]!, right: across ? signed : 0, up: across ? 0 : signed };
+    }
     const match = /^(.+)\/([^/=]+)=(.+)$/s.exec(pair);
-    if (!match) throw new UsageError(`--made: “${pair}” is not PIECE/SCORE=PLACE`);
-    return { piece: match[1]!, line: match[2]!, at: lengthOf(match[3]!, notation, `--made ${match[1]}/${match[2]}`) };
+    if (!match)
+      throw new UsageError(
+        `--made: “${pair}” is not PIECE/SCORE=PLACE, PIECE/SCORE=FROM..TO, PIECE/SCORE=other-way or JOINT=HOW FAR right|left|up|down`,
+      );
+    const [, piece, line, typed] = match as unknown as [string, string, string, string];
+    const name = `--made ${piece}/${line}`;
+    if (typed === 'other-way') return { piece, line };
+    const ends = typed.split('..');
+    if (ends.length !== 2) return { piece, line, at: lengthOf(typed, notation, name) };
+    const [from, to] = ends.map((end) => lengthOf(end.trim(), notation, name)) as [number, number];
+    if (!(from < to)) throw new UsageError(`${name}: “${typed}” does not work; it must end after it begins`);
+    return { piece, line, from, to };
   });
   if (made.length === 0) throw new UsageError('--made: say what was made, as in --made base/main-fold=76mm');
   return made;
+}
+
+/** What was made as a record, and in a line. */
+function madeRecord(off: Off): object {
+  if (isLineOff(off)) {
+    const { piece, line, at, meant, off: by } = off;
+    return { piece, line, at, meant, off: by };
+  }
+  if (isJointOff(off)) return { joint: off.joint, right: off.right, up: off.up };
+  const { piece, line } = off;
+  return isStretchOff(off)
+    ? { piece, line, from: off.from, to: off.to, meantFrom: off.meantFrom, meantTo: off.meantTo }
+    : { piece, line, otherWay: true };
+}
+
+function madeLineOf(off: Off, notation: Notation): string {
+  const say = (mm: number): string => sayLength(Math.abs(mm), notation);
+  if (isLineOff(off)) return `${off.piece}/${off.line} lies ${say(off.off)} ${off.off < 0 ? 'before' : 'beyond'} where it is meant.`;
+  if (isJointOff(off)) return `${off.joint} is glued ${say(Math.hypot(off.right, off.up))} beside its place.`;
+  if (!isStretchOff(off)) return `${off.piece}/${off.line} folds the other way over.`;
+  return `${off.piece}/${off.line} runs from ${say(off.from)} to ${say(off.to)}; from ${say(off.meantFrom)} to ${say(off.meantTo)} is meant.`;
 }
 
 /** The card as it was really made, and the least repair. */
@@ -185,7 +233,7 @@ function rescueFor(given: Arguments): Told {
   const findings = asMade.ok ? asMade.evaluation.findings.filter(({ severity }) => severity !== 'pass') : [];
   return {
     record: {
-      made: made.map(({ piece, line, at, meant, off }) => ({ piece, line, at, meant, off })),
+      made: made.map(madeRecord),
       works: verdict.works,
       verdict: verdict.says,
       findings: findings.map(({ id, severity, shortfall, says }) => ({ id, severity, shortfall, says })),
@@ -197,14 +245,7 @@ function rescueFor(given: Arguments): Told {
         leaves: leaving(leaves),
       })),
     },
-    lines: inLines([
-      ...made.map(
-        ({ piece, line, off }) =>
-          `${piece}/${line} lies ${sayLength(Math.abs(off), card.notation)} ${off < 0 ? 'before' : 'beyond'} where it is meant.`,
-      ),
-      verdict.says,
-      ...ways.map(({ says }, i) => `${i + 1}. ${says}`),
-    ]),
+    lines: inLines([...made.map((off) => madeLineOf(off, card.notation)), verdict.says, ...ways.map(({ says }, i) => `${i + 1}. ${says}`)]),
   };
 }
 
@@ -249,22 +290,28 @@ function toleranceFor(given: Arguments): Told {
   };
 }
 
-/** The same card for another envelope or closed size. */
+/** The same card for another envelope or closed size; for several, separated by semicolons, one after the other. */
 function resizeFor(given: Arguments): Told {
   const { options } = given;
   const closed = options.get('closed');
   const envelope = options.get('envelope');
   if ((closed === undefined) === (envelope === undefined)) throw new UsageError('resize: give --envelope ID or --closed WxH');
   const { card, workshop } = cardFrom({ ...given, options: new Map([...options].filter(([name]) => name !== 'envelope')) });
-  const found = resized(
-    card,
-    closed === undefined ? { envelope: envelopeNamed(envelope!, workshop) } : wantedOf(closed, card.notation),
-    workshop,
-  );
-  if ('says' in found) throw new UsageError(found.says);
+  const wanted = (closed ?? envelope!)
+    .split(';')
+    .map((one) => (closed === undefined ? { envelope: envelopeNamed(one.trim(), workshop) } : wantedOf(one.trim(), card.notation)));
+  const all = wanted.map((one) => {
+    const found = resized(card, one, workshop);
+    if ('says' in found) throw new UsageError(found.says);
+    return resizedTold(card, found);
+  });
+  if (all.length === 1) return all[0]!;
+  return { record: { sizes: all.map(({ record }) => record) }, lines: all.map(({ lines }) => lines).join('\n') };
+}
+
+function resizedTold({ notation }: CardDocument, found: Resized): Told {
   const verdict = verdictLine(found.evaluation);
   const leaves = found.evaluation.findings.filter(({ severity }) => severity !== 'pass');
-  const { notation } = card;
   return {
     record: {
       closed: found.closed,

@@ -40,7 +40,9 @@ export { repair, type Repair, type RepairOffer, type SizeChange, type Wish } fro
 export { couldBe, reconcile, type Contradiction, type Correction, type Reconciled } from './trial/reconcile.js';
 export { entriesOf, readSaidList, saidOf, type SaidNumber } from './trial/said-list.js';
 export { resized, type Resized, type Wanted } from './trial/resize.js';
-export { rescue, type MadeLine, type Rescue, type RescueWay } from './trial/rescue.js';
+export { rescue, type Rescue } from './trial/rescue.js';
+export { isJointOff, isLineOff, isStretchOff, type Made, type Off } from './trial/made.js';
+export type { RescueWay } from './trial/rescue-way.js';
 export { sampled, toleranceModel, toleranceStudy, type ToleranceModel, type ToleranceStudy } from './trial/tolerance.js';
 export { layersAt } from './card/pile.js';
 export { caliperOf, stockOf } from './card/card-stocks.js';
@@ -68,7 +70,7 @@ export * from './evaluate.js';
 export { writeCsv, type CsvDialect } from './format/csv.js';
 export type { CutterOptions } from './format/lines.js';
 export { halfTemplate } from './sheet/half-template.js';
-export { everySheet } from './plan/layer-steps.js';
+export { envelopeSheets, everySheet } from './dress/every-sheet.js';
 export { benchSteps } from './plan/bench-steps.js';
 export { verdictLine, type VerdictLine } from './plan/verdict.js';
 export { drawingsOf, type Drawing as CutterDrawing } from './format/layout.js';
@@ -79,6 +81,7 @@ export { innerCuts, type InnerCut } from './plan/cut-runs.js';
 export { materialsOf, type Material } from './plan/materials.js';
 export { closedSizeOf, type ClosedSize } from './card/closed-size.js';
 export { cardOfClosedSize, sizeForEnvelope, sizeForSheet } from './plan/closed-size.js';
+export { compared, type Comparison } from './trial/compare.js';
 export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';
 export {
@@ -123,7 +126,6 @@ export {
 export { SHADES, shadeHex, type Shade } from './supplies/shades.js';
 export { evenBorder, snapPlaces, type SnapPlace } from './dress/snap-places.js';
 export { envelopeLimit } from './dress/envelope-limit.js';
-export { envelopeSheets } from './plan/layer-steps.js';
 export { aspectOf, shapeNamed } from './plane/shapes.js';
 export { areasOf } from './plane/boolean.js';
 export { ownOutlines } from './card/own-outlines.js';

@@ -2,7 +2,7 @@ import { stockOf } from '../card/card-stocks.js';
 import { ROOT } from '../card/document.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import { markedLike, toDegrees } from '../measure/units.js';
-import { envelopeSheets, everySheet } from '../plan/layer-steps.js';
+import { envelopeSheets, everySheet } from '../dress/every-sheet.js';
 import type { Evaluation } from '../evaluate.js';
 
 /** How numbers and columns are written: a spreadsheet reads what its country writes. */

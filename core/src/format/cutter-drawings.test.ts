@@ -13,7 +13,7 @@ import { INCH_WORKSHOP, METRIC_WORKSHOP } from '../supplies/starter-workshops.js
 import { cardOn, evaluated } from '../testing/evaluated.js';
 import { writeDxf } from './dxf.js';
 import { onBeds, placeIn } from '../plan/beds.js';
-import { everySheet } from '../plan/layer-steps.js';
+import { everySheet } from '../dress/every-sheet.js';
 import { drawingsOf } from './layout.js';
 import { writeSvg } from './svg.js';
 

@@ -1,7 +1,7 @@
 import type { Mm } from '../measure/units.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
-import { everySheet } from '../plan/layer-steps.js';
+import { everySheet } from '../dress/every-sheet.js';
 import { high, onBeds, wide, type Bed, type PlacedSheet } from '../plan/beds.js';
 import type { Workshop } from '../supplies/workshop.js';
 

@@ -1,5 +1,5 @@
 import type { Evaluation } from '../evaluate.js';
-import { everySheet } from '../plan/layer-steps.js';
+import { everySheet } from '../dress/every-sheet.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { halfTemplate } from '../sheet/half-template.js';
 import { pieceDrawing } from '../sheet/piece-drawing.js';

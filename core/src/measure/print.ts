@@ -90,6 +90,13 @@ export function printGrams(grams: number, notation: Notation = 'mm'): string {
   return `${decimal(Number(grams.toFixed(1)), notation)} g`;
 }
 
+/** An area of so many mm² in cm², or in square inches, to a tenth below ten and whole above. */
+export function printArea(area: number, notation: Notation = 'mm'): string {
+  const isInch = inchDenominator(notation) !== undefined;
+  const value = area / (isInch ? MM_PER_INCH ** 2 : 100);
+  return `${decimal(Number(value.toFixed(value < 10 ? 1 : 0)), notation)} ${isInch ? 'sq in' : 'cm²'}`;
+}
+
 /** Words as they begin a sentence. */
 export function capitalised(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);

@@ -4,24 +4,9 @@ import type { DressedLayer } from '../dress/layer.js';
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
-import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
 import { KNIFE, plainStep, type BenchStep } from './step.js';
-
-/** Every sheet that is cut for a card: its pieces, and what they wear. */
-export const everySheet = ({ sheets, dressed }: Pick<Evaluation, 'sheets' | 'dressed'>): CutSheet[] => [
-  ...sheets,
-  ...dressed.layers.map(({ sheet }) => sheet),
-  ...dressed.toppers.map(({ sheet }) => sheet),
-  ...dressed.magnets.flatMap(({ sheets: own }) => own),
-  ...dressed.bands.map(({ sheet }) => sheet),
-  ...envelopeSheets({ dressed }),
-];
-
-/** The pieces of an envelope of its own. */
-export const envelopeSheets = ({ dressed: { envelope } }: Pick<Evaluation, 'dressed'>): CutSheet[] =>
-  envelope ? [envelope.sheet, ...(envelope.liner ? [envelope.liner.sheet] : [])] : [];
 
 const isPlain = ({ sheet }: DressedLayer): boolean => sheet.outline.length === 4 && sheet.windows.length === 0;
 

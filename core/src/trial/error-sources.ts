@@ -5,7 +5,7 @@ import { inSentence } from '../card/part-titles.js';
 import type { Mm } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import type { HandErrors } from '../supplies/workshop.js';
-import { asMade } from './as-made.js';
+import { asMade, gluedBeside } from './as-made.js';
 
 /** Something that a hand makes, and is off by. */
 export interface ErrorSource {
@@ -96,17 +96,12 @@ function glueOf({ bonds }: Design, { glue }: HandErrors): ErrorSource[] {
         kind: 'glue',
         name: `${inSentence(name)}, ${way}`,
         sigma: glue,
-        in: { kind: 'drawing', off: (drawing, by) => gluedBeside(drawing, id, way === 'across' ? [by, 0] : [0, by]) },
+        in: {
+          kind: 'drawing',
+          off: (drawing, by) => gluedBeside(drawing, { joint: id, right: way === 'across' ? by : 0, up: way === 'along' ? by : 0 }),
+        },
       })),
     );
-}
-
-function gluedBeside(drawing: Drawing, id: string, [dx, dy]: Point): Drawing {
-  const bonds = drawing.bonds.map((bond) => {
-    const [x, y] = bond.placement.to;
-    return bond.id === id ? { ...bond, placement: { ...bond.placement, to: [x + dx, y + dy] as const } } : bond;
-  });
-  return { ...drawing, bonds };
 }
 
 /** An edge that swings, and the edge of the opening that it passes, where they are two cuts. */

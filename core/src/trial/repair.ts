@@ -58,6 +58,8 @@ const FOLLOWED_UP = 4;
 const MOST_TRIES = 200;
 /** Once there is a way, others are looked for no further than this. */
 const TRIES_FOR_MORE = 100;
+/** How far it is is told every so many tries. */
+const TOLD_EVERY = 8;
 const MOST_TRIES_FOR_WISHES = 70;
 /** Steps of one size toward where nothing is wrong. */
 const STEPS = 6;
@@ -69,10 +71,11 @@ const HALF_A_DEGREE = toRadians(0.5);
  * The smallest changes of free sizes after which nothing fails, or, where nothing does, nothing is warned of that sizes can
  * mend. One size after the other is led to where least is wrong, as how far findings are from right shows the way, and then
  * others besides. All are inside their limits, on a mark of the maker's ruler where a mark will do, and tried out whole.
+ * @param told how much of the search is done at the most, 0 … 1
  */
-export function repair(card: CardDocument, workshop: Workshop): Repair {
+export function repair(card: CardDocument, workshop: Workshop, told: (share: number) => void = () => undefined): Repair {
   const [failing, aim] = begin(card, workshop);
-  const search = new Search(card, workshop, aim, MOST_TRIES);
+  const search = new Search(card, workshop, aim, MOST_TRIES, told);
   if (failing.trouble === 0) return { aim, offers: [], conflict: [], tries: search.tries };
   const found = search.run(failing);
   const offers = found
@@ -106,6 +109,7 @@ class Search {
     private readonly workshop: Workshop,
     private readonly aim: Aim,
     private readonly most: number,
+    private readonly told: (share: number) => void = () => undefined,
   ) {
     this.rows = freeRows(begun);
   }
@@ -245,6 +249,7 @@ class Search {
     let known = this.known.get(key);
     if (!known) {
       this.tries++;
+      if (this.tries % TOLD_EVERY === 0) this.told(this.tries / this.most);
       known = tried(card, this.workshop, this.aim);
       this.known.set(key, known);
     }

@@ -56,6 +56,21 @@ describe('the same card for another size', () => {
     }
   });
 
+  it('too large for its envelope by then goes into the closest that takes it, or none is said of it', () => {
+    const card = made(cardOn('folded-card', { depth: 105, length: 148 }), {
+      envelope: workshop.envelopes.find(({ id }) => id === 'c6')!,
+    }).card;
+    const larger = made(card, { width: 140, height: 200 });
+    const envelope = workshop.envelopes.find(({ id }) => id === larger.card.envelope)!;
+    expect(fits(140, 200, larger.closed.thickness, envelope)).toBe(true);
+    // Of all that take it none is smaller.
+    const taking = workshop.envelopes.filter((one) => fits(140, 200, larger.closed.thickness, one));
+    expect(Math.min(...taking.map(({ long, short }) => long * short))).toBe(envelope.long * envelope.short);
+    expect(made(card, { width: 240, height: 330 }).card.envelope).toBeUndefined();
+    // What it fits still it keeps.
+    expect(made(card, { width: 80, height: 110 }).card.envelope).toBe('c6');
+  });
+
   it.each(CATALOGUE.map(({ id }) => [id] as const))('of %s there and back is the same card', (id) => {
     const card = cardToTry(CATALOGUE.find((mechanism) => mechanism.id === id)!);
     const { box } = evaluated(card).closed;

@@ -10,7 +10,7 @@ import { evaluate, type Evaluation } from '../evaluate.js';
 import { rulerStep, type Mm } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import { largestBetween } from '../measure/largest.js';
-import { easeIn, type Envelope } from '../supplies/envelopes.js';
+import { closestEnvelope, easeIn, fits, type Envelope } from '../supplies/envelopes.js';
 import { ENVELOPE_EASE } from '../supplies/limits.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
@@ -61,7 +61,9 @@ export function resized(card: CardDocument, wanted: Wanted, workshop: Workshop, 
   const begun = evaluate(card, workshop);
   if (!begun.ok) return { says: begun.problems[0]!.says };
   const target = 'envelope' in wanted ? inEnvelope(wanted.envelope, begun.evaluation) : wanted;
-  const begunFor: CardDocument = 'envelope' in wanted ? withEnvelope(card, wanted.envelope, workshop) : card;
+  // By its size alone a card may outgrow its envelope: which it goes into is looked for at last.
+  const begunFor: CardDocument = 'envelope' in wanted ? withEnvelope(card, wanted.envelope, workshop) : withoutEnvelope(card);
+  const inItsEnvelope = (made: Evaluation): Evaluation => ('envelope' in wanted ? made : goingInto(envelopeOf(card), made, workshop));
   const rows = freeRows(card).filter(isScaled);
   const ways = rows.map((row) => wayOf(card, row));
   const size = sizeOf(begun.evaluation);
@@ -74,7 +76,9 @@ export function resized(card: CardDocument, wanted: Wanted, workshop: Workshop, 
     const outcome = evaluate(scaled, workshop);
     if (!outcome.ok) {
       const mended = mendedTo(scaled, workshop);
-      return mended ? done(card, mended.evaluation, mended.offer) : { says: `It cannot be made that size: ${outcome.problems[0]!.says}` };
+      return mended
+        ? done(card, inItsEnvelope(mended.evaluation), mended.offer)
+        : { says: `It cannot be made that size: ${outcome.problems[0]!.says}` };
     }
     found = dressedAlong(begun.evaluation, outcome.evaluation, workshop);
     const now = sizeOf(found);
@@ -84,10 +88,21 @@ export function resized(card: CardDocument, wanted: Wanted, workshop: Workshop, 
     aim = { width: (aim.width * target.width) / now.width, height: (aim.height * target.height) / now.height };
   }
   if (!found) return { says: 'It cannot be made that size.' };
-  if (tried(found.design.card, workshop, 'fail').trouble === 0) return done(card, found);
+  if (tried(found.design.card, workshop, 'fail').trouble === 0) return done(card, inItsEnvelope(found));
   const mended = mendedTo(found.design.card, workshop);
-  return mended ? done(card, mended.evaluation, mended.offer) : done(card, found);
+  return mended ? done(card, inItsEnvelope(mended.evaluation), mended.offer) : done(card, inItsEnvelope(found));
 }
+
+/** A card in the envelope that it was for, or, where that does not take it, in the closest of the maker's that does; else in none. */
+function goingInto(own: Envelope | undefined, evaluation: Evaluation, workshop: Workshop): Evaluation {
+  if (!own) return evaluation;
+  const { width, height, thickness } = sizeOf(evaluation);
+  const envelope = fits(width, height, thickness, own) ? own : closestEnvelope(width, height, thickness, workshop);
+  const outcome = envelope && evaluate(withEnvelope(evaluation.design.card, envelope, workshop), workshop);
+  return outcome?.ok ? outcome.evaluation : evaluation;
+}
+
+const withoutEnvelope = ({ envelope: _, ...rest }: CardDocument): CardDocument => rest;
 
 /** What it wears goes along with its panels: what stands where it did would stick out of a smaller card. */
 function dressedAlong(before: Evaluation, after: Evaluation, workshop: Workshop): Evaluation {

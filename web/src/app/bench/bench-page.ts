@@ -127,7 +127,7 @@ export class BenchPage {
     const [known, offered] = [this.evaluation(), this.offered()];
     return offered && offered.of === known ? offered.findings : (known?.findings ?? []);
   });
-  private readonly lastGood = signal<CardDocument | undefined>(undefined);
+  protected readonly lastGood = signal<CardDocument | undefined>(undefined);
   /** what has changed since nothing failed, when something fails now */
   protected readonly sinceGood = computed(() => {
     const [good, known] = [this.lastGood(), this.evaluation()];

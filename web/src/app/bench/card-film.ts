@@ -4,6 +4,9 @@ import type { PaperScene } from './paper-scene';
 const OPENING = 3.2;
 const REST = 0.6;
 const RATE = 25;
+const WHOLE = OPENING + 2 * REST;
+/** Where drawing is slow pictures are left out, so that the film lasts as long as it should, but never more of it than this at once (s). */
+const LONGEST_STEP = 0.35;
 const LONGEST_SIDE = 1280;
 /** Under pictures that are kept, in whichever theme they were made. */
 const GROUND = '#f6f1e6';
@@ -39,13 +42,14 @@ export async function filmOf(scene: Drawn, to: number, told: (done: number) => v
   const ended = new Promise<void>((done) => (recorder.onstop = () => done()));
   try {
     recorder.start();
-    const pictures = Math.round((OPENING + 2 * REST) * RATE);
-    for (let i = 0; i <= pictures; i++) {
-      scene.pose(to * opened(i / RATE));
+    const begun = performance.now();
+    for (let t = 0; ; t = nextMoment(t, (performance.now() - begun) / 1000)) {
+      scene.pose(to * opened(t));
       page.draw();
       track!.requestFrame();
-      told(i / pictures);
+      told(t / WHOLE);
       await new Promise((next) => setTimeout(next, 1000 / RATE));
+      if (t >= WHOLE) break;
     }
   } finally {
     recorder.stop();
@@ -55,6 +59,9 @@ export async function filmOf(scene: Drawn, to: number, told: (done: number) => v
   }
   return new Blob(parts, { type: 'video/webm' });
 }
+
+/** The moment of the next picture, s: one picture on, or as late as it is by now, at most one long step on. */
+export const nextMoment = (t: number, elapsed: number): number => Math.min(WHOLE, t + LONGEST_STEP, Math.max(t + 1 / RATE, elapsed));
 
 /** How far a card is opened after some seconds, as a share: slowly at first and at last. */
 export function opened(seconds: number): number {

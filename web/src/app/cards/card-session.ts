@@ -47,6 +47,8 @@ export class CardSession {
   /** why it could not be saved, where that can be said */
   readonly saveTrouble = signal('');
   readonly recovered = signal(false);
+  /** the card as it was when it was opened, as far back as can be undone */
+  readonly opened = computed(() => this.past()[0]?.card ?? this.card());
   readonly undoWhat = computed(() => this.past().at(-1)?.what);
   readonly redoWhat = computed(() => this.future().at(-1)?.what);
 

@@ -26,7 +26,7 @@ import {
   type CardPictures,
   type Evaluation,
   type Finding,
-  type MadeLine,
+  type Made,
   type Material,
   type Outcome,
   type PaperId,
@@ -145,11 +145,11 @@ export const evaluationApi = {
     return { shows: whatShows(design, motion, closed), closed: shut!, half: half!, open: open! };
   },
 
-  /** The least changes of sizes that put a card right. */
-  repair: (card: CardDocument, workshop: Workshop): Repair => repair(card, workshop),
+  /** The least changes of sizes that put a card right. @param told how much of the search is done at the most, 0 … 1 */
+  repair: (card: CardDocument, workshop: Workshop, told: (share: number) => void): Repair => repair(card, workshop, told),
 
   /** Ways to go on from what was really made. */
-  rescue: (card: CardDocument, workshop: Workshop, made: readonly MadeLine[]): Rescue | { says: string } => rescue(card, made, workshop),
+  rescue: (card: CardDocument, workshop: Workshop, made: readonly Made[]): Rescue | { says: string } => rescue(card, made, workshop),
 
   /** The same card for another size or envelope. */
   resized: (card: CardDocument, workshop: Workshop, wanted: Wanted): Resized | { says: string } => resized(card, wanted, workshop),

@@ -136,10 +136,15 @@ export class Evaluator implements OnDestroy {
     }
   }
 
-  /** Work beside what is under the hand, of a channel of its own; nothing when it was overtaken, took too long or broke. */
-  async quietly<T>(work: (api: Remote<EvaluationApi>) => Promise<T>, channel: string, limit = BESIDE_LIMIT): Promise<T | undefined> {
+  /** Work beside what is under the hand, of a channel of its own; nothing when it was overtaken, called off, took too long or broke. */
+  async quietly<T>(
+    work: (api: Remote<EvaluationApi>) => Promise<T>,
+    channel: string,
+    limit = BESIDE_LIMIT,
+    signal?: AbortSignal,
+  ): Promise<T | undefined> {
     try {
-      return await this.pool.run('beside', work, channel, limit);
+      return await this.pool.run('beside', work, channel, limit, signal);
     } catch {
       return undefined;
     }

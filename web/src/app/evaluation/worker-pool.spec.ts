@@ -1,4 +1,4 @@
-import { Overtaken, ThreadDied, TookTooLong, WorkerPool } from './worker-pool';
+import { CalledOff, Overtaken, ThreadDied, TookTooLong, WorkerPool } from './worker-pool';
 
 /** A task that ends when it is told to. */
 function held() {
@@ -108,6 +108,31 @@ describe('WorkerPool', () => {
     await expect(never).rejects.toThrow(TookTooLong);
     await expect(next).resolves.toBe('thread 2');
     expect([made, stopped]).toEqual([2, 1]);
+  });
+
+  it('ends the thread of what is called off, and never begins what was called off while it waited', async () => {
+    const threads = pool(1);
+    const [first, second] = [new AbortController(), new AbortController()];
+    const running = threads.run('hand', () => new Promise(() => undefined), 'search', undefined, first.signal);
+    let begun = false;
+    const waiting = threads.run('hand', () => Promise.resolve((begun = true)), 'other', undefined, second.signal);
+    second.abort();
+    await expect(waiting).rejects.toThrow(CalledOff);
+    first.abort();
+    await expect(running).rejects.toThrow(CalledOff);
+    await turn();
+    expect([begun, stopped, threads.queued]).toEqual([false, 1, 0]);
+    await expect(threads.run('hand', (api) => Promise.resolve(api))).resolves.toBe('thread 2');
+  });
+
+  it('calls nothing off that is done', async () => {
+    const threads = pool(1);
+    const own = new AbortController();
+    await expect(threads.run('hand', (api) => Promise.resolve(api), 'search', undefined, own.signal)).resolves.toBe('thread 1');
+    own.abort();
+    await turn();
+    expect(stopped).toBe(0);
+    await expect(threads.run('hand', (api) => Promise.resolve(api))).resolves.toBe('thread 1');
   });
 
   it('does not count the time that a thread takes to start', async () => {

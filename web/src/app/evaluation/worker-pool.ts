@@ -25,6 +25,8 @@ interface Task<A> {
   work: (api: A) => Promise<unknown>;
   /** how long it may take (ms); for ever where left out */
   limit?: number;
+  /** ends it: nobody wants it any more */
+  signal?: AbortSignal;
   done: (value: unknown) => void;
   failed: (error: unknown) => void;
 }
@@ -40,6 +42,13 @@ export class Overtaken extends Error {
 export class TookTooLong extends Error {
   constructor(readonly limit: number) {
     super(`The calculation took more than ${Math.round(limit / 1000)} seconds.`);
+  }
+}
+
+/** A task was called off: its thread was ended where it had begun. */
+export class CalledOff extends Error {
+  constructor() {
+    super('The calculation was called off.');
   }
 }
 
@@ -76,9 +85,10 @@ export class WorkerPool<A> {
   /**
    * @param limit ms that the task may take once its thread works; then the thread is ended, and the next task gets a new one
    * @throws Overtaken when a newer task of the same channel takes its place
-   * @throws TookTooLong, ThreadDied
+   * @param signal ends the task, and with it its thread where it has begun
+   * @throws TookTooLong, ThreadDied, CalledOff
    */
-  run<T>(priority: Priority, work: (api: A) => Promise<T>, channel?: string, limit?: number): Promise<T> {
+  run<T>(priority: Priority, work: (api: A) => Promise<T>, channel?: string, limit?: number, signal?: AbortSignal): Promise<T> {
     return new Promise<T>((done, failed) => {
       const same = channel === undefined ? -1 : this.waiting.findIndex((task) => task.channel === channel);
       if (same >= 0) this.waiting.splice(same, 1)[0]!.failed(new Overtaken());
@@ -89,7 +99,10 @@ export class WorkerPool<A> {
         failed,
         ...(channel !== undefined && { channel }),
         ...(limit !== undefined && { limit }),
+        ...(signal && { signal }),
       });
+      // One that waits is let go of as soon as it is called off.
+      signal?.addEventListener('abort', () => this.next(), { once: true });
       this.next();
     });
   }
@@ -107,6 +120,10 @@ export class WorkerPool<A> {
   }
 
   private next(): void {
+    for (const task of this.waiting.filter(({ signal }) => signal?.aborted)) {
+      this.waiting.splice(this.waiting.indexOf(task), 1);
+      task.failed(new CalledOff());
+    }
     const task = this.pick();
     if (!task) return;
     const worker = this.idle.pop() ?? (this.made < this.most ? this.begin() : undefined);
@@ -125,7 +142,7 @@ export class WorkerPool<A> {
       .then((error) => {
         if (task.channel !== undefined) this.busyChannels.delete(task.channel);
         if (task.priority !== 'hand') this.beside--;
-        if (error instanceof TookTooLong || error instanceof ThreadDied) {
+        if (error instanceof TookTooLong || error instanceof ThreadDied || error instanceof CalledOff) {
           worker.stop();
           this.made--;
         } else if (this.closed) return worker.stop();
@@ -136,7 +153,7 @@ export class WorkerPool<A> {
   }
 
   /** A task at work, until it is done, its time is over, or its thread is no more. */
-  private async watched(thread: Thread<A>, { work, limit }: Task<A>): Promise<unknown> {
+  private async watched(thread: Thread<A>, { work, limit, signal }: Task<A>): Promise<unknown> {
     let clock: ReturnType<typeof setTimeout> | undefined;
     const inTime = (ms: number): Promise<never> =>
       new Promise((_, failed) => {
@@ -146,12 +163,19 @@ export class WorkerPool<A> {
       if (thread.endedBy) failed(thread.endedBy);
       thread.whenDead = failed;
     });
+    let callOff: (() => void) | undefined;
+    const calledOff = new Promise<never>((_, failed) => {
+      callOff = (): void => failed(new CalledOff());
+      signal?.addEventListener('abort', callOff);
+    });
     try {
-      await Promise.race([thread.ready, dead, inTime(START_LIMIT)]);
+      await Promise.race([thread.ready, dead, calledOff, inTime(START_LIMIT)]);
       clearTimeout(clock);
-      return await Promise.race([work(thread.api), dead, ...(limit === undefined ? [] : [inTime(limit)])]);
+      return await Promise.race([work(thread.api), dead, calledOff, ...(limit === undefined ? [] : [inTime(limit)])]);
     } finally {
       clearTimeout(clock);
+      if (callOff) signal?.removeEventListener('abort', callOff);
+      calledOff.catch(() => undefined);
       delete thread.whenDead;
       dead.catch(() => undefined);
     }

@@ -27,6 +27,7 @@ const offer = (leaves: Finding[]): Repair['offers'][number] => ({
 
 describe('the least change that mends a card', () => {
   let answer: Repair;
+  let repair: TrialWork['repair'];
   let fixture: ComponentFixture<MendingList>;
   const changes: CardChange[] = [];
   const text = (): string => (fixture.nativeElement as HTMLElement).textContent;
@@ -38,10 +39,11 @@ describe('the least change that mends a card', () => {
 
   beforeEach(() => {
     changes.length = 0;
+    repair = () => Promise.resolve(answer);
     answer = { aim: 'fail', offers: [], conflict: [], tries: 9 };
     TestBed.configureTestingModule({
       providers: [
-        { provide: TrialWork, useValue: { repair: () => Promise.resolve(answer) } },
+        { provide: TrialWork, useValue: { repair: (...given: Parameters<TrialWork['repair']>) => repair(...given) } },
         { provide: Evaluator, useValue: { pictures: () => Promise.resolve(undefined) } },
       ],
     });
@@ -97,5 +99,24 @@ describe('the least change that mends a card', () => {
     fixture.detectChanges();
     expect(text()).not.toContain('Change depth');
     expect(text()).toContain('Look for the least change');
+  });
+
+  it('says how far the search is, and ends it when it is told to, or when the card is another', async () => {
+    const signals: AbortSignal[] = [];
+    repair = (_card, told, signal) => {
+      signals.push(signal);
+      told(0.25);
+      return new Promise((done) => signal.addEventListener('abort', () => done(undefined)));
+    };
+    await press('Look for the least change');
+    expect((fixture.nativeElement as HTMLElement).querySelector('progress')!.value).toBe(0.25);
+    await press('Stop looking');
+    expect(signals[0]!.aborted).toBe(true);
+    expect(text()).toContain('Look for the least change');
+    await press('Look for the least change');
+    fixture.componentRef.setInput('card', MENDED);
+    await fixture.whenStable();
+    expect(signals[1]!.aborted).toBe(true);
+    expect(text()).not.toContain('Trying sizes out');
   });
 });

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, output, signal } from '@angular/core';
 import type { CardDocument, CardPictures, Finding, Repair, RepairOffer } from '@diptychon/core';
 import type { CardChange } from '../bench/card-change';
 import { MovingPicture } from '../drawings/moving-picture';
@@ -20,6 +20,8 @@ interface Looked {
   template: `
     @if (searching()) {
       <p role="status">Trying sizes out…</p>
+      <progress [value]="share()" aria-label="How much of the search is done at the most"></progress>
+      <button type="button" (click)="callOff()">Stop looking</button>
     } @else if (found(); as repair) {
       @for (offer of repair.offers; track offer.says) {
         <div class="offer">
@@ -81,6 +83,9 @@ export class MendingList {
   private readonly evaluator = inject(Evaluator);
   private readonly work = inject(TrialWork);
   protected readonly searching = signal(false);
+  /** how much of the search is done at the most */
+  protected readonly share = signal(0);
+  private underWay: AbortController | undefined;
   private readonly answer = signal<{ of: CardDocument; repair: Repair } | undefined>(undefined);
   /** what was found of another card is none of this one */
   protected readonly found = computed(() => (this.answer()?.of === this.card() ? this.answer()?.repair : undefined));
@@ -95,15 +100,31 @@ export class MendingList {
     effect(() => {
       this.card();
       this.looked.set(undefined);
+      // What is looked for of another card is none of this one.
+      this.callOff();
     });
+    inject(DestroyRef).onDestroy(() => this.callOff());
   }
 
   protected async search(): Promise<void> {
     const card = this.card();
+    this.callOff();
+    const own = new AbortController();
+    this.underWay = own;
+    this.share.set(0);
     this.searching.set(true);
-    const repair = await this.work.repair(card);
+    const repair = await this.work.repair(card, (share) => this.share.set(share), own.signal);
+    if (this.underWay !== own) return;
+    this.underWay = undefined;
     this.searching.set(false);
     if (repair) this.answer.set({ of: card, repair });
+  }
+
+  /** Ends a search that nobody waits for any more. */
+  protected callOff(): void {
+    this.underWay?.abort();
+    this.underWay = undefined;
+    this.searching.set(false);
   }
 
   protected take(offer: RepairOffer): void {

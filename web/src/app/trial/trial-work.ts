@@ -1,8 +1,9 @@
 import { inject, Injectable } from '@angular/core';
+import { proxy } from 'comlink';
 import {
   together,
   type CardDocument,
-  type MadeLine,
+  type Made,
   type Reconciled,
   type Repair,
   type Rescue,
@@ -26,13 +27,16 @@ export class TrialWork {
   private readonly evaluator = inject(Evaluator);
   private readonly workshop = inject(WorkshopStore).workshop;
 
-  /** The least changes of sizes that put a card right; nothing when that was overtaken or broke. */
-  repair(card: CardDocument): Promise<Repair | undefined> {
-    return this.evaluator.quietly((api) => api.repair(card, this.workshop()), 'repair', SEARCH_LIMIT);
+  /**
+   * The least changes of sizes that put a card right; nothing when that was overtaken, called off or broke.
+   * @param told how much of the search is done at the most, 0 … 1
+   */
+  repair(card: CardDocument, told: (share: number) => void, signal: AbortSignal): Promise<Repair | undefined> {
+    return this.evaluator.quietly((api) => api.repair(card, this.workshop(), proxy(told)), 'repair', SEARCH_LIMIT, signal);
   }
 
   /** Ways to go on from what was really made, or why there are none. */
-  rescue(card: CardDocument, made: readonly MadeLine[]): Promise<Rescue | { says: string } | undefined> {
+  rescue(card: CardDocument, made: readonly Made[]): Promise<Rescue | { says: string } | undefined> {
     return this.evaluator.quietly(
       async (api): Promise<Rescue | { says: string }> => api.rescue(card, this.workshop(), made),
       'rescue',
