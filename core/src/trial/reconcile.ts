@@ -45,7 +45,9 @@ export interface Reconciled {
 const AGREES = 0.3;
 /** A border that most makers keep, to begin with. */
 const USUAL_BORDER: Mm = 3;
-const ROUNDS = 6;
+const ROUNDS = 9;
+/** So many steps in a row that make it no better are enough. */
+const MOST_WORSE = 3;
 const NUDGE = 0.25;
 const NUDGE_ANGLE = 0.004;
 const BESIDE_MARK: Mm = 0.01;
@@ -180,19 +182,42 @@ interface Fit {
 }
 
 function fitted(start: CardDocument, said: readonly SaidNumber[], workshop: Workshop): Fit | undefined {
+  const hard = said.filter(({ entry }) => saidOf(entry)?.of !== 'layer');
+  const first = fittedFrom(start, said, workshop);
+  if (!first || isWhole(first) || hard.length === said.length || start.parts.length > 1) return first;
+  // Layers follow sizes unevenly: they are looked at once the rest is where it belongs.
+  const rough = fittedFrom(start, hard, workshop);
+  const second = rough && fittedFrom(rough.card, said, workshop);
+  return second && wrongIn(second) < wrongIn(first) ? second : first;
+}
+
+const wrongIn = ({ left }: Pick<Fit, 'left'>): Mm => left.reduce((sum, rest) => sum + Math.abs(rest), 0);
+const isWhole = (fit: Fit): boolean => wrongIn(fit) < WHOLE;
+/** All numbers of a list together are off by less: nothing contradicts anything. */
+const WHOLE: Mm = 0.05;
+
+function fittedFrom(start: CardDocument, said: readonly SaidNumber[], workshop: Workshop): Fit | undefined {
   const isLayered = said.some(({ entry }) => saidOf(entry)?.of === 'layer');
   let border = USUAL_BORDER;
   let card = start;
-  let fit: Fit | undefined;
+  let best: Fit | undefined;
+  let reach = Infinity;
+  let least = Infinity;
+  let worse = 0;
   for (let round = 0; round < ROUNDS; round++) {
     const reading = readingOf(said, card, border, workshop);
     const now = reading(card);
-    if (!now) return fit;
+    if (!now) return best;
     const places = now.flatMap((at, i) => (at === undefined ? [] : [i]));
     const at = places.map((i) => now[i]!);
     const columns = unknownsOf(card).flatMap((row) => {
       const slope = slopeOf(reading, card, row, places, at);
-      return slope.some((per) => Math.abs(per) > 1e-9) ? [{ row, slope }] : [];
+      if (slope.some((per) => Math.abs(per) > 1e-9)) return [{ row, slope }];
+      // What nothing drawn follows may make the closed card thicker, and so spines wider.
+      const afresh = IS_THICKNESS.test(row.name)
+        ? slopeOf((near) => readingOf(said, near, border, workshop)(near), card, row, places, at)
+        : [];
+      return afresh.some((per) => Math.abs(per) > 1e-9) ? [{ row, slope: afresh }] : [];
     });
     const perBorder = isLayered ? borderSlope(readingOf(said, card, border + 1, workshop)(card), places, at) : undefined;
     const slopes = [...columns.map(({ slope }) => slope), ...(perBorder ? [perBorder] : [])];
@@ -200,20 +225,35 @@ function fitted(start: CardDocument, said: readonly SaidNumber[], workshop: Work
       rows: places.map((_, k) => slopes.map((slope) => slope[k]!)),
       wanted: places.map((i, k) => said[i]!.value - at[k]!),
     };
+    // How wrong it is here, not how wrong it would be were everything even.
+    const wrong = wrongIn({ left: system.wanted });
+    const isBetter = !best || places.length > best.places.length || wrong < least - SETTLED;
+    worse = isBetter ? 0 : worse + 1;
+    if (worse >= MOST_WORSE) break;
+    if (!isBetter) reach = Math.min(reach, LONGEST_REACH) / 2;
     const { x, left } = leastSlips(system);
-    fit = { card, system, left, places };
+    const fit = { card, system, left, places };
+    if (isBetter) [best, least] = [fit, wrong];
     if (x.every((change) => Math.abs(change) < SETTLED)) return fit;
+    const far = Math.max(...x.map(Math.abs));
+    const share = Math.min(1, reach / far);
     const moved = furthest(
       card,
       columns.map(({ row }) => row),
-      x,
+      x.map((change) => share * change),
     );
-    if (!moved) return fit;
+    if (!moved) break;
     card = moved.card;
-    if (perBorder) border += x.at(-1)! * moved.share;
+    if (perBorder) border += share * x.at(-1)! * moved.share;
   }
-  return fit;
+  return best;
 }
+
+/** Sizes that make the closed card thicker. */
+const IS_THICKNESS = /thick|stopHeight|foam/i;
+
+/** Where a step made it worse, sizes are moved by no more than half of this, then a quarter. */
+const LONGEST_REACH: Mm = 16;
 
 /** A size that is not moved by more has come to rest. */
 const SETTLED = 1e-4;
