@@ -1,4 +1,4 @@
-const REPEATED = ['set', 'part', 'stock', 'say', 'made'] as const;
+const REPEATED = ['set', 'part', 'stock', 'say', 'made', 'sheet'] as const;
 
 /** A command line taken apart: words in order, options with their values, some of them repeated. */
 export interface Arguments {
@@ -40,8 +40,8 @@ const WITH_VALUE = new Set([
   'closed',
   'samples',
   'seed',
-  'sheet',
   'copies',
+  'tool',
 ]);
 const FLAGS = new Set(['json', 'help', 'anyway', 'print-and-cut']);
 
@@ -51,7 +51,7 @@ export function readArguments(argv: readonly string[]): Arguments {
     words: [],
     options: new Map(),
     flags: new Set(),
-    repeated: { set: [], part: [], stock: [], say: [], made: [] },
+    repeated: { set: [], part: [], stock: [], say: [], made: [], sheet: [] },
   };
   for (let i = 0; i < argv.length; i++) {
     const word = argv[i]!;

@@ -21,11 +21,12 @@ import {
 import { writeDxf, writeOnePage, writeArrangement, writeTemplates, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
+import { PLANS } from './plans.js';
 import { TRIALS } from './trials.js';
 import { WRAPPERS } from './wrappers.js';
 
 /** Commands with options of their own. */
-const OWN = new Map([...WRAPPERS, ...TRIALS]);
+const OWN = new Map([...WRAPPERS, ...TRIALS, ...PLANS]);
 import { catalogueRecord, printCatalogue, printReport, printSteps, stepsRecord } from './print.js';
 
 interface Streams {
@@ -68,8 +69,10 @@ diptychon reconcile [--mechanism ID] --say NAME=VALUE [--say …] [--json]
     without a mechanism, which mechanisms the list could be of
 diptychon fit-sheet --mechanism ID --sheet WxH [--copies N] [--json]
     the largest card of a kind of which all pieces come out of one sheet
+diptychon plan CARD.json|--mechanism ID [options] [--copies N] [--sheet WxH[:STOCK] …] [--tool trimmer|free] [--json]
+    how all pieces of N cards are cut from the sheets at hand: edge to edge along a fence, or each along its own outline
 
-Options of compute, steps, export, repair, rescue, tolerance and resize:
+Options of compute, steps, export, repair, rescue, tolerance, resize and plan:
     --part NAME=MECHANISM@PART/SITE   put a movement on a fold (several; PART/SITE: the base's first free fold)
     --set NAME.SIZE=VALUE             a size of the part NAME; a bare name is the base's (several)
     --stock ROLE=ID                   base, mechanism, display, film or stop from another stock (several)
@@ -177,6 +180,7 @@ const NOT_EVERYWHERE = [
   'closed',
   'sheet',
   'copies',
+  'tool',
 ];
 
 /** An option that a command has no use for is told, not passed over. */

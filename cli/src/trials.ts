@@ -39,12 +39,12 @@ import { UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
 
 /** What a command tells: as a record for `--json`, and in lines for people. */
-interface Told {
+export interface Told {
   record: object;
   lines: string;
 }
 
-const inLines = (lines: readonly string[]): string => `${lines.join('\n')}\n`;
+export const inLines = (lines: readonly string[]): string => `${lines.join('\n')}\n`;
 const leaving = (leaves: readonly Finding[]) => leaves.map(({ id, severity, says }) => ({ id, severity, says }));
 const changesRecord = (changes: readonly SizeChange[]) => changes.map(({ owner, size, from, to }) => ({ owner, size, from, to }));
 
@@ -74,7 +74,7 @@ function repairFor(given: Arguments): Told {
   };
 }
 
-function notationOf({ options }: Arguments): Notation {
+export function notationOf({ options }: Arguments): Notation {
   const wanted = options.get('notation') ?? 'mm';
   const known = NOTATIONS.find(({ id }) => id === wanted);
   if (!known) throw new UsageError(`--notation: “${wanted}” is not allowed; allowed: ${NOTATIONS.map(({ id }) => id).join(', ')}`);
@@ -88,7 +88,7 @@ function lengthOf(typed: string, notation: Notation, name: string): number {
 }
 
 /** `WxH`, each with a unit if wished. */
-function pairOf(typed: string, notation: Notation, name: string): { width: number; height: number } {
+export function pairOf(typed: string, notation: Notation, name: string): { width: number; height: number } {
   const parts = typed.split(/[x×]/i);
   if (parts.length !== 2) throw new UsageError(`${name}: “${typed}” is not WIDTHxHEIGHT`);
   const [width, height] = parts.map((part) => lengthOf(part.trim(), notation, name)) as [number, number];
@@ -249,7 +249,7 @@ function rescueFor(given: Arguments): Told {
   };
 }
 
-function countOf({ options }: Arguments, name: string, preset: number, least: number, most: number): number {
+export function countOf({ options }: Arguments, name: string, preset: number, least: number, most: number): number {
   const typed = options.get(name);
   if (typed === undefined) return preset;
   const value = Number(typed);
@@ -350,8 +350,9 @@ function fitSheetFor(given: Arguments): Told {
   if (!id) throw new UsageError('--mechanism: say which base (see diptychon list)');
   const base = mechanismById(knownMechanism(id));
   if (base.kind !== 'base') throw new UsageError(`--mechanism: “${id}” is a movement; a card from a sheet begins with a base`);
-  const typed = given.options.get('sheet');
+  const [typed, another] = given.repeated.sheet;
   if (!typed) throw new UsageError('--sheet: say its size, as in --sheet 210x297');
+  if (another !== undefined) throw new UsageError('--sheet: fit-sheet takes one sheet');
   const size = pairOf(typed, notation, '--sheet');
   const sheet = { id: 'own', name: typed, ...size };
   const copies = countOf(given, 'copies', 1, 1, 20);
@@ -383,7 +384,7 @@ function fitSheetFor(given: Arguments): Told {
   };
 }
 
-const ANY_CARD = [
+export const ANY_CARD = [
   'mechanism',
   'set',
   'part',

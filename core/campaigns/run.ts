@@ -5,9 +5,10 @@ import { trees } from './trees.js';
 import { migrations } from './migrations.js';
 import { lists } from './lists.js';
 import { repairs } from './repairs.js';
+import { sheets } from './sheets.js';
 import { verdicts } from './verdicts.js';
 
-const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations, verdicts, files, repairs, lists };
+const CAMPAIGNS: Record<string, (seed: number, count: number) => string[]> = { trees, migrations, verdicts, files, repairs, lists, sheets };
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: { seed: { type: 'string', default: '1' }, count: { type: 'string', default: '1000' } },

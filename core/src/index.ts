@@ -72,6 +72,15 @@ export type { CutterOptions } from './format/lines.js';
 export { halfTemplate } from './sheet/half-template.js';
 export { envelopeSheets, everySheet } from './dress/every-sheet.js';
 export { benchSteps } from './plan/bench-steps.js';
+export {
+  cuttingPlan,
+  type CuttingPlan,
+  type CuttingTool,
+  type Leftover,
+  type PlannedPiece,
+  type PlannedSheet,
+  type SheetAtHand,
+} from './plan/cutting-plan.js';
 export { verdictLine, type VerdictLine } from './plan/verdict.js';
 export { drawingsOf, type Drawing as CutterDrawing } from './format/layout.js';
 export { type BenchStep, type StepKind, type StepPicture } from './plan/step.js';

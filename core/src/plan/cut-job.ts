@@ -1,0 +1,72 @@
+import { stockOf } from '../card/card-stocks.js';
+import { everySheet } from '../dress/every-sheet.js';
+import type { Evaluation } from '../evaluate.js';
+import type { Mm } from '../measure/units.js';
+import { plainRectangle } from '../plane/plain-rectangle.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
+import { isClear, type Stock } from '../supplies/stocks.js';
+import type { Blank, Rectangle } from './guillotine.js';
+
+/** One piece of one copy of a card, as it is cut. */
+export interface JobPiece {
+  /** `base`, of several copies `base#2` */
+  id: string;
+  sheet: CutSheet;
+  /** from 1 */
+  copy: number;
+}
+
+/** All pieces of one stock of so many cards. */
+export interface CutJob {
+  stock: Stock;
+  pieces: JobPiece[];
+}
+
+/** Every piece of so many cards, what they wear and their envelopes among them, by the stock that they are cut from. */
+export function cutJobs(evaluation: Evaluation, copies: number): CutJob[] {
+  const jobs = new Map<string, CutJob>();
+  for (const sheet of everySheet(evaluation)) {
+    const stock = stockOf(evaluation.design, sheet.piece);
+    const job = jobs.get(stock.id) ?? { stock, pieces: [] };
+    jobs.set(stock.id, job);
+    for (let copy = 1; copy <= copies; copy++)
+      job.pieces.push({ id: copies === 1 ? sheet.piece.id : `${sheet.piece.id}#${copy}`, sheet, copy });
+  }
+  return [...jobs.values()];
+}
+
+/** Which way the grain of a sheet runs as it lies, its width from left to right; nothing where it has none that is known. */
+export function grainOn({ grain }: Stock, { width, height }: { width: Mm; height: Mm }): 'across' | 'up' | undefined {
+  if (grain === undefined || grain === 'none' || width === height) return undefined;
+  return (grain === 'long') === width > height ? 'across' : 'up';
+}
+
+/**
+ * Which ways a piece may lie on a sheet. Scored pieces have their main scores along the grain, upright as they are drawn; what has
+ * one good side only carries a pattern, which stays upright; all else may lie either way. A scored piece that fits only across the
+ * grain lies so.
+ */
+export function waysOf(
+  { sheet: { scores, width, height } }: JobPiece,
+  stock: Stock,
+  on: { width: Mm; height: Mm },
+): Pick<Blank, 'lies'> & { acrossGrain: boolean } {
+  const grain = grainOn(stock, on);
+  if (scores.length > 0 && grain) {
+    const [wanted, other] = grain === 'up' ? (['upright', 'turned'] as const) : (['turned', 'upright'] as const);
+    const fits = (lies: 'upright' | 'turned'): boolean => {
+      const [w, h] = lies === 'upright' ? [width, height] : [height, width];
+      return w <= on.width + 1e-6 && h <= on.height + 1e-6;
+    };
+    return fits(wanted) || !fits(other) ? { lies: wanted, acrossGrain: false } : { lies: other, acrossGrain: true };
+  }
+  return { lies: stock.goodSides === 1 && !isClear(stock) ? 'upright' : 'either', acrossGrain: false };
+}
+
+/** What is cut out of a piece and large enough to cut another from: the largest plain rectangle of each window, as the piece is drawn. */
+export function openingsOf({ windows }: CutSheet): Rectangle[] {
+  return windows.flatMap(({ outline }) => {
+    const box = plainRectangle({ outer: outline, holes: [] });
+    return box ? [{ x: box.minX, y: box.minY, width: box.maxX - box.minX, height: box.maxY - box.minY }] : [];
+  });
+}

@@ -1,0 +1,259 @@
+import { capitalised, sayLength } from '../measure/print.js';
+import type { Mm } from '../measure/units.js';
+import type { Evaluation } from '../evaluate.js';
+import type { Stock } from '../supplies/stocks.js';
+import type { Workshop } from '../supplies/workshop.js';
+import { cutJobs, openingsOf, waysOf, type CutJob, type JobPiece } from './cut-job.js';
+import { fenceCuts, type FenceCut } from './fence-cuts.js';
+import { freeLayout } from './free-layout.js';
+import { guillotine, leftOf, placedOn, type Blank, type PlacedBlank, type Rectangle } from './guillotine.js';
+import { leastSheets } from './least-sheets.js';
+
+/** A sheet that is at hand; for one stock, or for all. */
+export interface SheetAtHand {
+  width: Mm;
+  height: Mm;
+  stock?: string;
+}
+
+/** How pieces are cut: edge to edge along a fence, or each along its own outline. */
+export type CuttingTool = 'trimmer' | 'free';
+
+export interface PlanAsked {
+  copies: number;
+  tool: CuttingTool;
+  /** the sizes that stocks come in; where none is given for a stock, those that the workshop knows */
+  sheets: readonly SheetAtHand[];
+  seed?: number;
+}
+
+/** A piece on a sheet, mm from the sheet's lower left corner; width and height as it lies there. */
+export interface PlannedPiece extends Rectangle {
+  id: string;
+  piece: string;
+  copy: number;
+  name: string;
+  /** a quarter turned to the left from how it is drawn */
+  turned: boolean;
+  /** its main scores run across the grain: they fit no other way */
+  acrossGrain?: true;
+}
+
+/** What is left of a sheet, and which pieces of the card still come out of it. */
+export interface Leftover extends Rectangle {
+  goodFor: string[];
+}
+
+export interface PlannedSheet {
+  stock: Stock;
+  width: Mm;
+  height: Mm;
+  pieces: PlannedPiece[];
+  /** the cuts of a trimmer, in their order; none where pieces are cut along their outlines */
+  cuts: FenceCut[];
+  leftovers: Leftover[];
+  /** share of the sheet that no piece takes; none where as much again is cut from what pieces leave open */
+  waste: number;
+}
+
+/** All sheets of so many cards. */
+export interface CuttingPlan {
+  sheets: PlannedSheet[];
+  /** pieces that come out of no sheet at hand */
+  leftOut: { id: string; says: string }[];
+  /** share of all sheets that no piece takes, and the least that any layout of these pieces on such sheets could have */
+  waste: number;
+  bound: number;
+  /** no layout needs fewer sheets than this */
+  leastSheets: number;
+}
+
+/** Room between pieces that are cut out along their outlines. */
+const GAP: Mm = 2;
+/** What is smaller is no use to anybody. */
+const LEAST_LEFT: Mm = 10;
+
+/**
+ * How all pieces of so many cards are cut from the sheets at hand, each stock by itself: of the sizes at hand the one that takes
+ * least in all, the last sheet as small as will do.
+ * @param told how much is done, 0 … 1; false ends the search with what is best so far
+ */
+export function cuttingPlan(
+  evaluation: Evaluation,
+  asked: PlanAsked,
+  workshop: Workshop,
+  told: (share: number) => boolean = () => true,
+): CuttingPlan {
+  const jobs = cutJobs(evaluation, asked.copies);
+  const planned = jobs.map((job, i) => {
+    const sizes = sizesFor(job.stock, asked, workshop);
+    const own = planFor(job, asked, sizes, evaluation, (share) => told((i + share) / jobs.length));
+    return { ...own, least: leastOf(job, sizes, asked.tool) };
+  });
+  const sheets = planned.flatMap((one) => one.sheets);
+  const [whole, taken] = [sum(sheets, areaOf), sum(sheets, (sheet) => sum(sheet.pieces, areaOf))];
+  const least = sum(planned, (one) => one.least.area);
+  return {
+    sheets,
+    leftOut: planned.flatMap((one) => one.leftOut),
+    waste: whole > 0 ? Math.max(0, 1 - taken / whole) : 0,
+    bound: least > taken ? 1 - taken / least : 0,
+    leastSheets: sum(planned, (one) => one.least.sheets),
+  };
+}
+
+const areaOf = ({ width, height }: { width: Mm; height: Mm }): number => width * height;
+const sum = <T>(all: readonly T[], of: (one: T) => number): number => all.reduce((total, one) => total + of(one), 0);
+
+/** The sizes that a stock is at hand in: as asked, as it is bought, or as any sheet of the workshop. */
+function sizesFor(stock: Stock, { sheets }: PlanAsked, workshop: Workshop): { width: Mm; height: Mm }[] {
+  const own = sheets.filter((sheet) => sheet.stock === stock.id);
+  const any = own.length > 0 ? own : sheets.filter((sheet) => sheet.stock === undefined);
+  if (any.length > 0) return any.map(({ width, height }) => ({ width, height }));
+  return stock.sheet ? [stock.sheet] : workshop.sheets.map(({ width, height }) => ({ width, height }));
+}
+
+interface Planned {
+  sheets: PlannedSheet[];
+  leftOut: CuttingPlan['leftOut'];
+}
+
+/** What no layout of a job goes below: sheets, and their area. */
+interface Least {
+  sheets: number;
+  area: number;
+}
+
+/**
+ * Of one size at hand the bound of that size; of several, whatever any mixture of them needs: the sheets were all as wide and as high
+ * as the widest and the highest, and the paper of the pieces. Where pieces may be cut from what others leave open, only paper counts.
+ */
+function leastOf(job: CutJob, sizes: readonly { width: Mm; height: Mm }[], tool: CuttingTool): Least {
+  const fitting = job.pieces.filter((piece) => sizes.some((size) => fitsOn(blankOf(piece, job.stock, size), size)));
+  if (fitting.length === 0) return { sheets: 0, area: 0 };
+  const around = { width: Math.max(...sizes.map(({ width }) => width)), height: Math.max(...sizes.map(({ height }) => height)) };
+  const isOpen = tool === 'free' && fitting.some(({ sheet }) => sheet.windows.length > 0);
+  const blanks = fitting.map((piece): Blank =>
+    sizes.length === 1 ? blankOf(piece, job.stock, sizes[0]!) : { ...blankOf(piece, job.stock, around), lies: 'either' },
+  );
+  const paper = sum(fitting, ({ sheet }) => areaOf(sheet) - (isOpen ? sum(openingsOf(sheet), areaOf) : 0));
+  const sheets = isOpen ? Math.max(1, Math.ceil(paper / areaOf(around) - 1e-6)) : leastSheets(blanks, around);
+  const smallest = Math.min(...sizes.map(areaOf));
+  return { sheets, area: sizes.length === 1 ? sheets * smallest : Math.max(paper, smallest) };
+}
+
+const blankOf = (piece: JobPiece, stock: Stock, size: { width: Mm; height: Mm }): Blank => ({
+  id: piece.id,
+  width: piece.sheet.width,
+  height: piece.sheet.height,
+  lies: waysOf(piece, stock, size).lies,
+});
+
+function planFor(
+  job: CutJob,
+  asked: PlanAsked,
+  sizes: readonly { width: Mm; height: Mm }[],
+  evaluation: Evaluation,
+  told: (share: number) => boolean,
+): Planned {
+  const tries = sizes.map((size, i) => planOn(job, size, asked, evaluation, (share) => told((i + share) / sizes.length)));
+  const best = tries.reduce((least, one) => (isLess(one, least) ? one : least));
+  // What lies on the last sheet may come out of a smaller one.
+  const last = best.sheets.at(-1);
+  const alone =
+    last && sizes.filter((size) => areaOf(size) < areaOf(last) - 1).map((size) => planOn(only(job, last), size, asked, evaluation));
+  const smaller = alone
+    ?.filter(({ sheets, leftOut }) => leftOut.length === 0 && sum(sheets, areaOf) < areaOf(last!) - 1)
+    .reduce<Planned | undefined>((least, one) => (least && !isLess(one, least) ? least : one), undefined);
+  return { ...best, sheets: smaller ? [...best.sheets.slice(0, -1), ...smaller.sheets] : best.sheets };
+}
+
+const only = ({ stock, pieces }: CutJob, sheet: PlannedSheet): CutJob => ({
+  stock,
+  pieces: pieces.filter(({ id }) => sheet.pieces.some((placed) => placed.id === id)),
+});
+
+/** Fewer pieces left out, then less paper. */
+const isLess = (a: Planned, b: Planned): boolean =>
+  a.leftOut.length !== b.leftOut.length ? a.leftOut.length < b.leftOut.length : sum(a.sheets, areaOf) < sum(b.sheets, areaOf) - 1;
+
+function planOn(
+  job: CutJob,
+  size: { width: Mm; height: Mm },
+  { tool, seed = 1 }: PlanAsked,
+  evaluation: Evaluation,
+  told: (share: number) => boolean = () => true,
+): Planned {
+  const { stock } = job;
+  const known = new Map(job.pieces.map((piece) => [piece.id, piece]));
+  const blanks = job.pieces.map((piece) => blankOf(piece, stock, size));
+  const across = new Set(job.pieces.filter((piece) => waysOf(piece, stock, size).acrossGrain).map(({ id }) => id));
+  const inWords = (placed: readonly PlacedBlank[]): PlannedPiece[] =>
+    placed.map((one) => plannedPiece(one, known.get(one.blank.id)!, across));
+  const sheetOf = (pieces: PlannedPiece[], cuts: FenceCut[], left: readonly Rectangle[]): PlannedSheet => ({
+    stock,
+    ...size,
+    pieces,
+    cuts,
+    leftovers: leftovers(left, job),
+    waste: Math.max(0, 1 - sum(pieces, areaOf) / areaOf(size)),
+  });
+  const { notation } = evaluation.design.card;
+  const leftOut = (tooLarge: readonly Blank[]): CuttingPlan['leftOut'] =>
+    tooLarge.map(({ id, width, height }) => ({
+      id,
+      says: `${capitalised(known.get(id)!.sheet.piece.name)}, ${sayLength(width, notation)} × ${sayLength(height, notation)}, comes out of no sheet of ${stock.name} at hand.`,
+    }));
+  if (tool === 'free') {
+    // Nothing is cut from what a film or a raised stop leaves open: they are cut from sheets of their own.
+    const openings = (blank: Blank): Rectangle[] => openingsOf(known.get(blank.id)!.sheet);
+    const layout = freeLayout(blanks, size, GAP, openings);
+    return { sheets: layout.sheets.map(({ placed, left }) => sheetOf(inWords(placed), [], left)), leftOut: leftOut(layout.tooLarge) };
+  }
+  const least = leastSheets(
+    blanks.filter((blank) => fitsOn(blank, size)),
+    size,
+  );
+  const layout = guillotine(blanks, size, least, seed, (_, share) => told(share));
+  return {
+    sheets: layout.sheets.map((sheet) => sheetOf(inWords(placedOn(sheet)), fenceCuts(sheet), leftOf(sheet))),
+    leftOut: leftOut(layout.tooLarge),
+  };
+}
+
+const fitsOn = ({ width, height, lies }: Blank, on: { width: Mm; height: Mm }): boolean =>
+  (lies !== 'turned' && width <= on.width + 1e-6 && height <= on.height + 1e-6) ||
+  (lies !== 'upright' && height <= on.width + 1e-6 && width <= on.height + 1e-6);
+
+function plannedPiece(
+  { blank, turned, x, y, width, height }: PlacedBlank,
+  { sheet, copy }: JobPiece,
+  across: ReadonlySet<string>,
+): PlannedPiece {
+  return {
+    id: blank.id,
+    piece: sheet.piece.id,
+    copy,
+    name: sheet.piece.name,
+    x,
+    y,
+    width,
+    height,
+    turned,
+    ...(across.has(blank.id) && { acrossGrain: true as const }),
+  };
+}
+
+/** What is left that is worth keeping, largest first, with the names of the pieces of this stock that come out of it. */
+function leftovers(left: readonly Rectangle[], { pieces }: CutJob): Leftover[] {
+  const kinds = pieces.filter(({ sheet }, i) => pieces.findIndex((other) => other.sheet === sheet) === i);
+  return left
+    .filter(({ width, height }) => Math.min(width, height) >= LEAST_LEFT)
+    .sort((a, b) => areaOf(b) - areaOf(a))
+    .map((rest) => ({
+      ...rest,
+      goodFor: kinds
+        .filter(({ sheet }) => fitsOn({ id: '', width: sheet.width, height: sheet.height, lies: 'either' }, rest))
+        .map(({ sheet }) => sheet.piece.name),
+    }));
+}
