@@ -109,7 +109,7 @@ function settingsOf({ sheets }: GuillotineLayout): number {
 }
 
 /** How many orders are tried at random once every rule has been tried, and while there are more sheets than there must be. */
-const SHUFFLES = 240;
+const SHUFFLES = 400;
 
 /**
  * Blanks cut edge to edge from sheets of one size: every rule is tried, then orders near the best of them at random, until there are
@@ -128,9 +128,10 @@ export function guillotine(
   if (fitting.length === 0) return { sheets: [], tooLarge };
   let best: GuillotineLayout | undefined;
   let kept: { order: Blank[]; rule: Rule } | undefined;
-  const attempt = (order: Blank[], rule: Rule): void => {
+  const attempt = (order: Blank[], rule: Rule): GuillotineLayout => {
     const layout = { sheets: packed(order, rule, sheet), tooLarge };
     if (isBetter(layout, best)) [best, kept] = [layout, { order, rule }];
+    return layout;
   };
   const all = RULES.length + SHUFFLES;
   for (const [i, rule] of RULES.entries()) {
@@ -138,13 +139,22 @@ export function guillotine(
     if (!told(best!, i / all)) return best!;
   }
   const next = sharesFor(seed, 0);
+  let [now, reached] = [kept!, usedOf(best!.sheets.at(-1))];
   for (let i = 0; i < SHUFFLES && best!.sheets.length > least; i++) {
-    const rule = next() < 0.5 ? kept!.rule : RULES[Math.floor(next() * RULES.length)]!;
-    attempt(swapped(kept!.order, next), rule);
+    const rule = next() < 0.7 ? now.rule : RULES[Math.floor(next() * RULES.length)]!;
+    const order = swapped(now.order, next);
+    const layout = attempt(order, rule);
+    // Sideways, and at first a little downhill: what is on the last sheet is what has to go.
+    const last = usedOf(layout.sheets.at(-1));
+    const isNear = layout.sheets.length === best!.sheets.length && last <= reached * (1 + DOWNHILL * (1 - i / SHUFFLES));
+    if (isNear || layout === best) [now, reached] = [{ order, rule }, last];
     if (!told(best!, (RULES.length + i) / all)) break;
   }
   return best!;
 }
+
+/** By so much more, at first, the last sheet may be used than by the layout before. */
+const DOWNHILL = 0.1;
 
 /** An order in which a few blanks have changed places. */
 function swapped(order: readonly Blank[], next: () => number): Blank[] {
