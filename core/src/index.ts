@@ -77,6 +77,7 @@ export {
   type CuttingPlan,
   type CuttingTool,
   type Leftover,
+  type PlanAsked,
   type PlannedPiece,
   type PlannedSheet,
   type SheetAtHand,

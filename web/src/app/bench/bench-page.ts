@@ -264,6 +264,7 @@ export class BenchPage {
       { words: 'Add a movement', run: () => this.adding.set(true) },
       { words: 'Print and files', run: () => this.filesShown.set(true) },
       { words: 'Make it, step by step', run: () => void this.router.navigate(['/card', this.id(), 'make']) },
+      { words: 'Cut it from sheets', run: () => void this.router.navigate(['/card', this.id(), 'sheets']) },
       { words: 'Open the card', run: () => this.s.set(1) },
       { words: 'Close the card', run: () => this.s.set(0) },
       { words: 'Go to the verdicts', run: () => this.toVerdicts() },

@@ -11,6 +11,7 @@ import {
   readOutlineSvg,
   reconcile,
   repair,
+  cuttingPlan,
   rescue,
   resized,
   sampled,
@@ -26,7 +27,9 @@ import {
   type CardPictures,
   type Evaluation,
   type Finding,
+  type CuttingPlan,
   type Made,
+  type PlanAsked,
   type Material,
   type Outcome,
   type PaperId,
@@ -94,6 +97,9 @@ function evaluationOf(card: CardDocument, workshop: Workshop): Evaluation | unde
   return outcome.ok ? outcome.evaluation : undefined;
 }
 
+/** How far long work is told by steps of this share. */
+const TOLD_APART = 0.03;
+
 /** So many mechanisms that a list could be of are told. */
 const MOST_KINDS = 3;
 
@@ -147,6 +153,17 @@ export const evaluationApi = {
 
   /** The least changes of sizes that put a card right. @param told how much of the search is done at the most, 0 … 1 */
   repair: (card: CardDocument, workshop: Workshop, told: (share: number) => void): Repair => repair(card, workshop, told),
+
+  /** How all pieces of so many cards are cut from sheets. @param told how much of it is done, 0 … 1 */
+  cuttingPlan(card: CardDocument, workshop: Workshop, asked: PlanAsked, told: (share: number) => void): CuttingPlan | undefined {
+    const evaluation = evaluationOf(card, workshop);
+    let last = 0;
+    const toldSeldom = (share: number): boolean => {
+      if (share - last >= TOLD_APART) told((last = share));
+      return true;
+    };
+    return evaluation && cuttingPlan(evaluation, asked, workshop, toldSeldom);
+  },
 
   /** Ways to go on from what was really made. */
   rescue: (card: CardDocument, workshop: Workshop, made: readonly Made[]): Rescue | { says: string } => rescue(card, made, workshop),

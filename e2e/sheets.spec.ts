@@ -1,0 +1,25 @@
+import { expect, expectAccessible, openDemo, test } from './page';
+
+test('ten cards are laid on sheets: every cut with its number, what is left, alike on a phone and in the dark', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'What to do' }).fill('cut it from');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/of the paper is left over/)).toBeVisible();
+  await page.getByRole('combobox', { name: 'How many cards' }).press('ArrowDown');
+  await page.getByRole('option', { name: '10', exact: true }).click();
+  await expect(page.getByText(/^\d+ sheets; \d+ % of the paper is left over/)).toBeVisible();
+  const first = page.getByRole('article').first();
+  await expect(first.getByRole('img', { name: /^Sheet 1, .*cuts?$/ })).toBeVisible();
+  await expect(first.getByRole('listitem').first()).toContainText(/edge of the part of .* against the fence/);
+  await expectAccessible(page);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expectAccessible(page);
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(wide).toBeLessThanOrEqual(0);
+
+  await page.getByRole('combobox', { name: 'Cut', exact: true }).press('ArrowDown');
+  await page.getByRole('option', { name: 'each along its outline' }).click();
+  await expect(page.getByText('Cut each piece out along its own outline').first()).toBeVisible();
+});

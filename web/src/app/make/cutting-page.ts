@@ -1,0 +1,177 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import {
+  everySheet,
+  sayLength,
+  type CardDocument,
+  type CuttingPlan,
+  type CuttingTool,
+  type Evaluation,
+  type PlanAsked,
+  type PlannedSheet,
+} from '@diptychon/core';
+import { firstValueFrom } from 'rxjs';
+import { CardStore } from '../cards/card-store';
+import { Evaluator } from '../evaluation/evaluator';
+import { ChoiceRow } from '../fields/choice-row';
+import { NumberText } from '../fields/number-text';
+import { ThemeButton } from '../frame/theme-button';
+import { WorkshopStore } from '../workshop/workshop-store';
+import { CuttingWork } from './cutting-work';
+import { SheetPicture } from './sheet-picture';
+
+const COUNTS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 30, 50];
+const TOOLS: readonly { value: CuttingTool; label: string }[] = [
+  { value: 'trimmer', label: 'edge to edge, with a trimmer' },
+  { value: 'free', label: 'each along its outline' },
+];
+const ANY = '';
+
+/** Sheets that are cut alike, from the first of them. */
+interface AlikeSheets {
+  sheet: PlannedSheet;
+  /** which they are, from 1 */
+  which: number[];
+  title: string;
+}
+
+/** How all pieces of so many cards are cut from sheets: where each lies, every cut in its order, and what is left. */
+@Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  selector: 'dip-cutting-page',
+  imports: [ChoiceRow, NumberText, RouterLink, SheetPicture, ThemeButton],
+  templateUrl: './cutting-page.html',
+  styleUrl: './cutting-page.scss',
+})
+export class CuttingPage {
+  readonly id = input.required<string>();
+  private readonly store = inject(CardStore);
+  private readonly evaluator = inject(Evaluator);
+  private readonly work = inject(CuttingWork);
+  private readonly workshop = inject(WorkshopStore).workshop;
+
+  protected readonly trouble = signal<string | undefined>(undefined);
+  private readonly evaluation = signal<Evaluation | undefined>(undefined);
+  protected readonly card = computed((): CardDocument | undefined => this.evaluation()?.design.card);
+  protected readonly mustChange = computed(() => this.evaluation()?.findings.find(({ severity }) => severity === 'fail'));
+  protected readonly drawn = computed(() => {
+    const known = this.evaluation();
+    return new Map((known ? everySheet(known) : []).map((sheet) => [sheet.piece.id, sheet]));
+  });
+  protected readonly counts = COUNTS.map((value) => ({ value, label: value === 1 ? 'one' : String(value) }));
+  protected readonly tools = TOOLS;
+  protected readonly copies = signal(1);
+  protected readonly tool = signal<CuttingTool>('trimmer');
+  protected readonly from = signal(ANY);
+  protected readonly sheetChoices = computed(() => [
+    { value: ANY, label: 'whichever of my sheets takes least' },
+    ...this.workshop().sheets.map(({ id, name, width, height }) => ({
+      value: id,
+      label: `${name}, ${this.say(width)} × ${this.say(height)}`,
+    })),
+  ]);
+  protected readonly asked = computed((): PlanAsked => {
+    const sheet = this.workshop().sheets.find(({ id }) => id === this.from());
+    return { copies: this.copies(), tool: this.tool(), sheets: sheet ? [{ width: sheet.width, height: sheet.height }] : [] };
+  });
+  protected readonly working = signal(false);
+  protected readonly stopped = signal(false);
+  protected readonly share = signal(0);
+  private readonly answer = signal<{ of: PlanAsked; plan: CuttingPlan } | undefined>(undefined);
+  /** what was laid out for something else is no plan of this */
+  protected readonly plan = computed(() => (this.answer()?.of === this.asked() ? this.answer()?.plan : undefined));
+  protected readonly isCutByFence = computed(() => this.plan()?.sheets.some(({ cuts }) => cuts.length > 0) === true);
+  protected readonly summary = computed(() => {
+    const plan = this.plan();
+    if (!plan) return '';
+    const { sheets, waste, bound, leastSheets } = plan;
+    const percent = (share: number): string => `${Math.round(100 * share)} %`;
+    const whole = sheets.length === 1 ? 'One sheet' : `${sheets.length} sheets`;
+    const least =
+      sheets.length <= leastSheets
+        ? 'No layout needs fewer.'
+        : `No layout needs fewer than ${leastSheets}, or leaves less than ${percent(bound)}.`;
+    return `${whole}; ${percent(waste)} of the paper is left over. ${least}`;
+  });
+  /** sheets that hold the same pieces in the same places are told once */
+  protected readonly groups = computed((): AlikeSheets[] => {
+    const groups = new Map<string, { sheet: PlannedSheet; which: number[] }>();
+    for (const [i, sheet] of (this.plan()?.sheets ?? []).entries()) {
+      const places = sheet.pieces.map(({ piece, x, y, turned }) => [piece, x, y, turned]);
+      const key = JSON.stringify([sheet.stock.id, sheet.width, sheet.height, places]);
+      const group = groups.get(key);
+      if (group) group.which.push(i + 1);
+      else groups.set(key, { sheet, which: [i + 1] });
+    }
+    return [...groups.values()].map(({ sheet, which }) => {
+      const what = `${sheet.stock.name}, ${this.say(sheet.width)} × ${this.say(sheet.height)}`;
+      return { sheet, which, title: which.length === 1 ? `Sheet ${which[0]}: ${what}` : `Sheets ${which.join(', ')}, cut alike: ${what}` };
+    });
+  });
+  private underWay: AbortController | undefined;
+
+  constructor() {
+    effect(() => void this.open(this.id()));
+    effect(() => {
+      const [evaluation, asked] = [this.evaluation(), this.asked()];
+      untracked(() => {
+        if (evaluation) void this.layOut(evaluation.design.card, asked);
+      });
+    });
+    inject(DestroyRef).onDestroy(() => this.underWay?.abort());
+  }
+
+  protected callOff(): void {
+    this.underWay?.abort();
+    this.underWay = undefined;
+    this.working.set(false);
+    this.stopped.set(true);
+  }
+
+  protected again(): void {
+    const card = this.card();
+    if (card) void this.layOut(card, this.asked());
+  }
+
+  protected say(mm: number): string {
+    return sayLength(Math.round(mm * 100) / 100, this.card()?.notation ?? 'mm');
+  }
+
+  /** Pieces whose folds run across the grain, in a sentence each. */
+  protected across({ pieces }: PlannedSheet): string[] {
+    const names = [...new Set(pieces.filter(({ acrossGrain }) => acrossGrain).map(({ name }) => name))];
+    return names.map(
+      (name) => `${name}: its folds run across the grain, for it comes out of this sheet no other way. Try one fold on scrap.`,
+    );
+  }
+
+  private async layOut(card: CardDocument, asked: PlanAsked): Promise<void> {
+    this.underWay?.abort();
+    const own = new AbortController();
+    this.underWay = own;
+    this.share.set(0);
+    this.stopped.set(false);
+    this.working.set(true);
+    const plan = await this.work.plan(card, asked, (share) => this.share.set(share), own.signal);
+    if (this.underWay !== own) return;
+    this.underWay = undefined;
+    this.working.set(false);
+    if (plan) this.answer.set({ of: asked, plan });
+    else this.trouble.set('The calculation stopped. Choose once more how it is cut.');
+  }
+
+  private async open(id: string): Promise<void> {
+    try {
+      const kept = await this.store.get(id);
+      if (!kept) {
+        this.trouble.set('There is no such card on this shelf.');
+        return;
+      }
+      const answer = await firstValueFrom(this.evaluator.once(kept.card));
+      if (answer.ok === true) this.evaluation.set(answer.evaluation);
+      else this.trouble.set(answer.ok === false ? answer.problems[0]!.says : answer.says);
+    } catch {
+      this.trouble.set('This browser’s storage could not be read.');
+    }
+  }
+}

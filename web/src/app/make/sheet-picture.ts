@@ -1,0 +1,169 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { sayLength, type CutSheet, type Notation, type PlannedPiece, type PlannedSheet, type Point } from '@diptychon/core';
+
+/** A sheet is drawn this wide or high at the most, in units of its drawing. */
+const LONGEST = 420;
+/** Between a cut and its number. */
+const BADGE = 9;
+
+interface DrawnPiece {
+  id: string;
+  box: { x: number; y: number; width: number; height: number };
+  path: string;
+  name: string;
+  at: Point;
+  /** written up along a piece that is higher than wide */
+  upright: boolean;
+}
+
+interface DrawnCut {
+  order: number;
+  from: Point;
+  to: Point;
+  at: Point;
+}
+
+/** One sheet as it lies on the table: where each piece lies, what is left, and every cut with its number. */
+@Component({
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  selector: 'dip-sheet-picture',
+  template: `
+    <svg [attr.viewBox]="'-4 -4 ' + (size().width + 8) + ' ' + (size().height + 8)" role="img" [attr.aria-label]="said()">
+      <defs>
+        <pattern [id]="hatch()" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="7" class="hatch" />
+        </pattern>
+      </defs>
+      <rect class="sheet" x="0" y="0" [attr.width]="size().width" [attr.height]="size().height" [attr.fill]="'url(#' + hatch() + ')'" />
+      @for (piece of pieces(); track piece.id) {
+        <rect class="blank" [attr.x]="piece.box.x" [attr.y]="piece.box.y" [attr.width]="piece.box.width" [attr.height]="piece.box.height" />
+        <path class="piece" [attr.d]="piece.path" fill-rule="evenodd" />
+        <text
+          [attr.x]="piece.at[0]"
+          [attr.y]="piece.at[1]"
+          [attr.transform]="piece.upright ? 'rotate(-90 ' + piece.at[0] + ' ' + piece.at[1] + ')' : null"
+        >
+          {{ piece.name }}
+        </text>
+      }
+      @for (cut of cuts(); track cut.order) {
+        <line class="cut" [attr.x1]="cut.from[0]" [attr.y1]="cut.from[1]" [attr.x2]="cut.to[0]" [attr.y2]="cut.to[1]" />
+      }
+      @for (cut of cuts(); track cut.order) {
+        <circle class="badge" [attr.cx]="cut.at[0]" [attr.cy]="cut.at[1]" [attr.r]="badge" />
+        <text class="order" [attr.x]="cut.at[0]" [attr.y]="cut.at[1]">{{ cut.order }}</text>
+      }
+    </svg>
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      max-height: 70vh;
+    }
+    .sheet {
+      stroke: var(--ink);
+      stroke-width: 1.4;
+    }
+    .hatch {
+      stroke: var(--line);
+      stroke-width: 1.4;
+    }
+    .blank {
+      fill: var(--sheet);
+      stroke: none;
+    }
+    .piece {
+      fill: var(--moss-wash);
+      stroke: var(--ink-soft);
+      stroke-width: 0.8;
+    }
+    text {
+      fill: var(--ink);
+      font-size: 11px;
+      text-anchor: middle;
+      dominant-baseline: central;
+    }
+    .cut {
+      stroke: var(--rust);
+      stroke-width: 1.6;
+    }
+    .badge {
+      fill: var(--sheet);
+      stroke: var(--rust);
+      stroke-width: 1.2;
+    }
+    .order {
+      font-size: 10px;
+      font-weight: 600;
+    }
+  `,
+})
+export class SheetPicture {
+  readonly planned = input.required<PlannedSheet>();
+  /** every sheet that is cut for the card, by its piece */
+  readonly drawn = input.required<ReadonlyMap<string, CutSheet>>();
+  readonly copies = input.required<number>();
+  readonly notation = input.required<Notation>();
+  /** which of all sheets it is, from 1 */
+  readonly nth = input.required<number>();
+
+  protected readonly badge = BADGE;
+  protected readonly hatch = computed(() => `left-over-${this.nth()}`);
+  private readonly scale = computed(() => LONGEST / Math.max(this.planned().width, this.planned().height));
+  protected readonly size = computed(() => ({ width: this.planned().width * this.scale(), height: this.planned().height * this.scale() }));
+  protected readonly pieces = computed(() => this.planned().pieces.map((piece) => this.pieceOf(piece)));
+  protected readonly cuts = computed(() =>
+    this.planned().cuts.map(({ order, from, to }): DrawnCut => {
+      const [a, b] = [this.onScreen(from), this.onScreen(to)];
+      return { order, from: a, to: b, at: [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2] };
+    }),
+  );
+  protected readonly said = computed(() => {
+    const { stock, width, height, pieces, cuts } = this.planned();
+    const say = (mm: number): string => sayLength(mm, this.notation());
+    const names = pieces.map(({ name, copy }) => (this.copies() > 1 ? `${name} ${copy}` : name)).join(', ');
+    const cutWords = cuts.length === 0 ? '' : cuts.length === 1 ? ', one cut' : `, ${cuts.length} cuts`;
+    return `Sheet ${this.nth()}, ${stock.name}, ${say(width)} × ${say(height)}: ${names}${cutWords}`;
+  });
+
+  /** Millimetres from the lower left corner of the sheet, in the drawing. */
+  private onScreen([x, y]: Point): Point {
+    return [x * this.scale(), (this.planned().height - y) * this.scale()];
+  }
+
+  private pieceOf({ id, piece, copy, name, x, y, width, height, turned }: PlannedPiece): DrawnPiece {
+    const sheet = this.drawn().get(piece);
+    const lies = ([px, py]: Point): Point => this.onScreen(turned ? [x + width - py, y + px] : [x + px, y + py]);
+    const loops = sheet ? [sheet.outline, ...sheet.windows.map(({ outline }) => outline)] : [];
+    const path = loops
+      .map(
+        (loop) =>
+          `M${loop
+            .map((point) =>
+              lies(point)
+                .map((at) => at.toFixed(1))
+                .join(' '),
+            )
+            .join('L')}Z`,
+      )
+      .join('');
+    const [left, top] = this.onScreen([x, y + height]);
+    const box = { x: left, y: top, width: width * this.scale(), height: height * this.scale() };
+    const upright = box.height > 1.3 * box.width;
+    const room = (upright ? box.height : box.width) / 6;
+    const whole = this.copies() > 1 ? `${name} ${copy}` : name;
+    const short = this.copies() > 1 ? String(copy) : '';
+    return {
+      id,
+      box,
+      path,
+      name: Math.min(box.width, box.height) < 12 ? '' : whole.length <= room ? whole : short,
+      at: [box.x + box.width / 2, box.y + box.height / 2],
+      upright,
+    };
+  }
+}
