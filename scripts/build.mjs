@@ -16,6 +16,7 @@ const ROOMS = [
   {
     name: 'server',
     sources: ['server/src', 'server/tsconfig.build.json', 'tsconfig.base.json', 'package-lock.json'],
+    above: ['core'],
     made: 'server/dist/serve.js',
   },
   {

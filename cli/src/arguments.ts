@@ -42,6 +42,7 @@ const WITH_VALUE = new Set([
   'seed',
   'copies',
   'tool',
+  'server',
 ]);
 const FLAGS = new Set(['json', 'help', 'anyway', 'print-and-cut']);
 

@@ -21,6 +21,7 @@ import {
 import { writeDxf, writeOnePage, writeArrangement, writeTemplates, type PdfFonts } from '@diptychon/core/files';
 import { readArguments, UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
+import { cut } from './cut.js';
 import { PLANS } from './plans.js';
 import { TRIALS } from './trials.js';
 import { WRAPPERS } from './wrappers.js';
@@ -71,6 +72,9 @@ diptychon fit-sheet --mechanism ID --sheet WxH [--copies N] [--json]
     the largest card of a kind of which all pieces come out of one sheet
 diptychon plan CARD.json|--mechanism ID [options] [--copies N] [--sheet WxH[:STOCK] …] [--tool trimmer|free] [--json]
     how all pieces of N cards are cut from the sheets at hand: edge to edge along a fence, or each along its own outline
+diptychon cut FILE.svg --server URL [--out PICTURE.svg] [--json]
+    sends a drawing to a cutter, follows it to its end, and says what came free and what is cut badly; what the machine has cut
+    goes into --out
 
 Options of compute, steps, export, repair, rescue, tolerance, resize and plan:
     --part NAME=MECHANISM@PART/SITE   put a movement on a fold (several; PART/SITE: the base's first free fold)
@@ -155,7 +159,8 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
       const steps = benchSteps(evaluation, workshop);
       stdout.write(given.flags.has('json') ? json(stepsRecord(steps)) : printSteps(steps));
     } else if (command === 'export') return await exportTo(given, { stdout, stderr });
-    else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export, ${[...OWN.keys()].join(', ')}`);
+    else if (command === 'cut') return await cut(given, { stdout, stderr });
+    else throw new UsageError(`${command}: no such command; allowed: list, compute, steps, export, cut, ${[...OWN.keys()].join(', ')}`);
     return 0;
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
@@ -181,17 +186,21 @@ const NOT_EVERYWHERE = [
   'sheet',
   'copies',
   'tool',
+  'server',
 ];
+
+/** What a drawing may be sent with. */
+const CUT = ['server', 'out'];
 
 /** An option that a command has no use for is told, not passed over. */
 function refuseStray({ options: single, repeated }: Arguments, command: string): void {
-  const own = OWN.get(command)?.options;
+  const own = command === 'cut' ? CUT : OWN.get(command)?.options;
   const given = [...single.keys(), ...Object.entries(repeated).flatMap(([name, values]) => (values.length > 0 ? [name] : []))];
   const stray = own
-    ? given.find((name) => name !== 'notation' && !own.includes(name))
+    ? given.find((name) => (name !== 'notation' || command === 'cut') && !own.includes(name))
     : given.find((name) => NOT_EVERYWHERE.includes(name));
   if (stray === undefined) return;
-  const takers = [...OWN].filter(([, { options }]) => options.includes(stray)).map(([name]) => name);
+  const takers = stray === 'server' ? ['cut'] : [...OWN].filter(([, { options }]) => options.includes(stray)).map(([name]) => name);
   throw new UsageError(
     own
       ? `--${stray}: not an option of ${command}; allowed: ${[...own, 'notation', 'json'].map((name) => `--${name}`).join(', ')}`

@@ -65,7 +65,7 @@ export { writeSvg } from './format/svg.js';
 export { standingPicture, type StandingPicture } from './format/standing-picture.js';
 export { cardPictures, picturesOf, samplePictures, type CardPictures } from './format/card-pictures.js';
 export { foldFile, writeFold, type FoldFile, type FoldFrame } from './format/fold.js';
-export { LARGEST_SVG, readOutlineSvg, type OutlineReading, type OwnOutline } from './format/outline-svg.js';
+export { readOutlineSvg, type OutlineReading, type OwnOutline } from './format/outline-svg.js';
 export * from './evaluate.js';
 export { writeCsv, type CsvDialect } from './format/csv.js';
 export type { CutterOptions } from './format/lines.js';
@@ -150,3 +150,16 @@ export type { Dressed } from './dress/dress.js';
 export type { LostTopper, PlacedTopper } from './dress/toppers.js';
 export { bandRound, type Band, type BandedCard } from './dress/band.js';
 export { ENVELOPE_EASE, FLAP_OVERLAP, squareEnvelope, type PostedCard, type SquareEnvelope } from './dress/square-envelope.js';
+export {
+  cutterMoves,
+  CUTTER_TOOLS,
+  USUAL_CUTTER,
+  type CutterJob,
+  type CutterLine,
+  type CutterMachine,
+  type CutterMove,
+  type CutterTool,
+} from './plan/cutter-job.js';
+export { cutterReport, type CutterReport } from './plan/cutter-report.js';
+export { pictureOfCut, readCutterSvg, type CutterReading } from './format/cutter-svg.js';
+export { LARGEST_SVG } from './format/svg-lines.js';

@@ -5,6 +5,8 @@ import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import staticCompressed from 'express-static-gzip';
 import helmet from 'helmet';
+import type { Cutter } from './cutter.js';
+import { cutterRoutes } from './cutter-routes.js';
 
 /** Stands in the built page where each answer puts its own nonce. */
 const NONCE_MARK = 'NONCE_OF_THIS_REQUEST';
@@ -48,9 +50,10 @@ function onlyForThisMachine(request: Request, response: Response, next: NextFunc
 /**
  * The web application that serves the built page.
  * @param pageFolder where the build put index.html
+ * @param cutter a machine that follows drawings, where there is one
  * @throws Error when there is no index.html in it
  */
-export function application(pageFolder: string): Express {
+export function application(pageFolder: string, cutter?: Cutter): Express {
   const page = readFileSync(join(pageFolder, 'index.html'), 'utf8');
   const app = express();
   app.disable('x-powered-by');
@@ -83,6 +86,7 @@ export function application(pageFolder: string): Express {
     }),
   );
   app.use(express.json({ limit: '64kb' }));
+  if (cutter) app.use('/cutter', cutterRoutes(cutter));
   app.get('/index.html', (_request, response) => sendPage(response));
   app.use(
     // The build put a compressed file beside each that gains by it.

@@ -3,7 +3,8 @@ import { boxOf, signedArea, type Loop } from '../plane/outline.js';
 import { fitted } from '../plane/shapes.js';
 import { cardOn } from '../testing/evaluated.js';
 import { readCardFile, writeCardFile } from './card-file.js';
-import { LARGEST_SVG, readOutlineSvg } from './outline-svg.js';
+import { readOutlineSvg } from './outline-svg.js';
+import { LARGEST_SVG } from './svg-lines.js';
 
 const svg = (inside: string): string => `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100">${inside}</svg>`;
 
