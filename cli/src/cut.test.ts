@@ -17,6 +17,7 @@ const REPORT = {
   scoresMissed: ['line 3 leaves every piece'],
   tooClose: [],
   thinBridges: [],
+  unlooked: false,
 };
 
 describe('cut', () => {

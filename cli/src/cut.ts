@@ -126,6 +126,7 @@ function inWords(state: Progress['state'], report: CutterReport): string {
     ...scoresMissed.map((says) => `score: ${says}`),
     ...tooClose.map((says) => `too close: ${says}`),
     ...thinBridges.map((says) => `thin: ${says}`),
+    ...(report.unlooked ? ['there is so much in it that not every score and every pair of cuts was looked at'] : []),
     '',
   ].join('\n');
 }

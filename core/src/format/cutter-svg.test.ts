@@ -71,7 +71,8 @@ describe('a drawing as a cutter gets it', () => {
     [svg('<path d="M0 0 H 180"/>'), /beside its sheet, at 180 mm/],
     [svg('<path d="M0 0 L 1e99 3"/>'), /no(t a)? usable number|beside/],
     [svg('<path d="M0 0 Q"/>'), /cannot be read/],
-    [svg('<path d="M0 0H1"/>'.repeat(4001)), /more than 4000 lines/],
+    [svg('<path d="M0 0H1"/>'.repeat(2001)), /more than 2000 lines/],
+    [svg(`<path d="M0 0${' L9 9 L1 1'.repeat(25_001)}"/>`), /more than 50000 points/],
     [svg('<g>'.repeat(200) + '<path d="M0 0H1"/>' + '</g>'.repeat(200)), /nested/],
     [`<svg>${'x'.repeat(1024 * 1024)}</svg>`, /kB long/],
   ])('that is broken is refused in a sentence (%#)', (text, says) => {

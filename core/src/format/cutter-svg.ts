@@ -15,8 +15,8 @@ const TOOL_OF: Readonly<Record<string, CutterTool>> = {
   draw: 'draw',
 };
 const FOR_THE_PRINTER = new Set(['print', 'register']);
-const MOST_LINES = 4000;
-const MOST_POINTS = 200_000;
+const MOST_LINES = 2000;
+const MOST_POINTS = 50_000;
 /** CSS pixels in an inch: a drawing without a unit is in them. */
 const PIXELS = 96;
 const MM_PER: Readonly<Record<string, Mm>> = {

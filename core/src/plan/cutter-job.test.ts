@@ -100,4 +100,17 @@ describe('what comes of a drawing on a cutter', () => {
     );
     expect(scoresMissed).toEqual([expect.stringMatching(/^line 3 leaves every piece/), expect.stringMatching(/^line 4 is 0.20 mm long/)]);
   });
+
+  it('of more than can be looked at says so', () => {
+    // A thousand rings round one another: near each other all of them.
+    const many = Array.from({ length: 1000 }, (_, i): CutterLine => {
+      const points = Array.from({ length: 50 }, (_unused, k): [number, number] => [
+        100 + (20 + i / 20) * Math.cos(k / 8),
+        100 + (20 + i / 20) * Math.sin(k / 8),
+      ]);
+      return { tool: 'cut', closed: true, points };
+    });
+    expect(cutterReport(job(...many), USUAL_CUTTER).unlooked).toBe(true);
+    expect(cutterReport(job(square(0, 0, 100)), USUAL_CUTTER).unlooked).toBe(false);
+  });
 });

@@ -80,11 +80,14 @@ function depthOf(line: CutterLine, lines: readonly CutterLine[]): number {
   return lines.filter((other) => other !== line && other.tool === 'cut' && other.closed && contains(other.points, line.points[0]!)).length;
 }
 
-export function contains(loop: readonly Point[], [x, y]: Point): boolean {
+/** Whether a point lies inside a closed line. */
+export function contains(loop: readonly Point[], point: Point): boolean {
+  const [x, y] = point;
   let inside = false;
   for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
-    const [[ax, ay], [bx, by]] = [loop[i]!, loop[j]!];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+    const a = loop[i]!;
+    const b = loop[j]!;
+    if (a[1] > y !== b[1] > y && x < ((b[0] - a[0]) * (y - a[1])) / (b[1] - a[1]) + a[0]) inside = !inside;
   }
   return inside;
 }

@@ -16,6 +16,8 @@ export interface CutterReport {
   tooClose: string[];
   /** paper between two cuts, or between a cut and the edge of its piece, that is too narrow to hold */
   thinBridges: string[];
+  /** there was so much in it that not every score and every pair of cuts was looked at */
+  unlooked: boolean;
 }
 
 /** Cuts nearer than this tear the paper between them. */
@@ -27,6 +29,24 @@ const DOT: Mm = 0.5;
 /** Between points along a line that distances are measured from. */
 const APART: Mm = 1;
 
+/** Distances that are looked at for one drawing at the most: about a second. */
+const MOST_LOOKS = 1e7;
+
+/** What may still be looked at of a drawing, so that none holds a machine up for long. */
+class Looks {
+  private left = MOST_LOOKS;
+  spent = false;
+
+  take(count: number): boolean {
+    if (count > this.left) {
+      this.spent = true;
+      return false;
+    }
+    this.left -= count;
+    return true;
+  }
+}
+
 /** What a machine makes of a drawing: how long it takes, what comes free, and what it does badly. */
 export function cutterReport(job: CutterJob, machine: CutterMachine): CutterReport {
   const moves = cutterMoves(job, machine);
@@ -34,30 +54,33 @@ export function cutterReport(job: CutterJob, machine: CutterMachine): CutterRepo
   for (const { tool, length } of moves) lengths[tool] = (lengths[tool] ?? 0) + length;
   const loops = job.lines.filter(({ tool, closed }) => tool === 'cut' && closed);
   const depths = loops.map((loop) => loops.filter((other) => other !== loop && contains(other.points, loop.points[0]!)).length);
-  const near = nearCuts(job.lines);
+  const looks = new Looks();
+  const scoresMissed = job.lines.flatMap((line, i) => missed(line, i, loops, looks));
+  const near = nearCuts(job.lines, looks);
   return {
     seconds: moves.reduce((sum, { seconds }) => sum + seconds, 0),
     lengths,
     piecesFree: depths.filter((depth) => depth % 2 === 0).length,
     openingsFree: depths.filter((depth) => depth % 2 === 1).length,
-    scoresMissed: job.lines.flatMap((line, i) => missed(line, i, loops)),
+    scoresMissed,
     tooClose: near
       .filter(({ by }) => by < TEARS)
       .map(({ a, b, by, at }) => `lines ${a + 1} and ${b + 1} come within ${said(by)} of each other ${where(at)}`),
     thinBridges: near
       .filter(({ by }) => by >= TEARS && by < THIN_BRIDGE)
       .map(({ a, b, by, at }) => `between lines ${a + 1} and ${b + 1} only ${said(by)} of paper is left ${where(at)}`),
+    unlooked: looks.spent,
   };
 }
 
 const said = (mm: Mm): string => `${mm.toFixed(2)} mm`;
 const where = ([x, y]: Point): string => `at ${x.toFixed(1)}, ${y.toFixed(1)} mm`;
 
-function missed(line: CutterLine, i: number, loops: readonly CutterLine[]): string[] {
+function missed(line: CutterLine, i: number, loops: readonly CutterLine[], looks: Looks): string[] {
   if (line.tool !== 'score' && line.tool !== 'perforate') return [];
   const length = lengthOf(line.points);
   if (length < DOT) return [`line ${i + 1} is ${said(length)} long: a dot`];
-  if (loops.length === 0) return [];
+  if (loops.length === 0 || !looks.take(countAlong(line) * pointsIn(loops))) return [];
   const middle = pointsAlong(line).slice(1, -1);
   const off = middle.find((point) => loops.filter((loop) => contains(loop.points, point)).length % 2 === 0 && !isOn(loops, point));
   return off ? [`line ${i + 1} leaves every piece ${where(off)}`] : [];
@@ -74,11 +97,13 @@ interface Near {
 }
 
 /** Where two cuts come near each other without touching; of each pair the nearest place. */
-function nearCuts(lines: readonly CutterLine[]): Near[] {
-  const cuts = lines.flatMap((line, i) => (line.tool === 'cut' ? [{ line, i, box: boxAround(line.points) }] : []));
-  return cuts.flatMap(({ line, i, box }, k) =>
+function nearCuts(lines: readonly CutterLine[], looks: Looks): Near[] {
+  const cuts = lines.flatMap((line, i) => (line.tool === 'cut' ? [{ line, i, box: boxAround(line.points), along: countAlong(line) }] : []));
+  return cuts.flatMap(({ line, i, box, along }, k) =>
     cuts.slice(k + 1).flatMap((other): Near[] => {
-      if (!overlaps(box, other.box)) return [];
+      if (looks.spent || !overlaps(box, other.box)) return [];
+      const looked = along * other.line.points.length + other.along * line.points.length;
+      if (!looks.take(looked)) return [];
       const [one, two] = [nearest(line, other.line), nearest(other.line, line)];
       const least = one.by < two.by ? one : two;
       // What touches is meant to: a slit that ends in an outline, two pieces parted by one cut.
@@ -107,10 +132,15 @@ const segmentsOf = ({ points, closed }: CutterLine): [Point, Point][] => {
   return ring.slice(1).map((point, i) => [ring[i]!, point]);
 };
 
+const stepsBetween = (a: Point, b: Point): number =>
+  Math.max(1, Math.min(MOST_STEPS, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / APART)));
+const countAlong = (line: CutterLine): number => segmentsOf(line).reduce((sum, [a, b]) => sum + stepsBetween(a, b), 1);
+const pointsIn = (lines: readonly CutterLine[]): number => lines.reduce((sum, { points }) => sum + points.length, 0);
+
 /** Points along a line, its corners among them, no two farther apart than a mm. */
 function pointsAlong(line: CutterLine): Point[] {
   return segmentsOf(line).flatMap(([a, b], i): Point[] => {
-    const steps = Math.max(1, Math.min(MOST_STEPS, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / APART)));
+    const steps = stepsBetween(a, b);
     const own = Array.from({ length: steps }, (_, k): Point => [
       a[0] + ((k + 1) / steps) * (b[0] - a[0]),
       a[1] + ((k + 1) / steps) * (b[1] - a[1]),
