@@ -11,9 +11,9 @@ import { cardOn, evaluated } from '../testing/evaluated.js';
 import { judgedJob, wrongWithCuts, wrongWithPlaces } from '../testing/sheet-laws.js';
 import { grainOn } from './cut-job.js';
 import { cuttingPlan, type CuttingPlan, type PlanAsked } from './cutting-plan.js';
-import { fenceCuts, THIN } from './fence-cuts.js';
+import { fenceCuts } from './fence-cuts.js';
 import { freeLayout } from './free-layout.js';
-import { guillotine, leftOf, placedOn, usedOf, type Blank } from './guillotine.js';
+import { guillotine, leftOf, placedOn, THIN, usedOf, type Blank } from './guillotine.js';
 import { leastSheets } from './least-sheets.js';
 
 const workshop = starterFor('mm');
@@ -58,6 +58,13 @@ describe('blanks cut edge to edge', () => {
     const [cut] = fenceCuts(layout.sheets[0]!);
     expect(8).toBeLessThan(THIN);
     expect(cut).toMatchObject({ edge: 'right', fence: 202, thin: true, from: [8, 0], to: [8, 297] });
+  });
+
+  it('that are thin are cut off last, each from a part that can be held', () => {
+    const layout = guillotine(alike(6, 36, 8), A4, 1);
+    const cuts = fenceCuts(layout.sheets[0]!);
+    expect(cuts.length).toBeGreaterThan(5);
+    for (const { part } of cuts) expect(Math.min(part.width, part.height)).toBeGreaterThanOrEqual(THIN);
   });
 
   it('are the same for the same seed, and stop when they are told to', () => {

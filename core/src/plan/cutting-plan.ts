@@ -195,7 +195,7 @@ function planOn(
     ...size,
     pieces,
     cuts,
-    leftovers: leftovers(left, job),
+    leftovers: leftovers(left, job, size),
     waste: Math.max(0, 1 - sum(pieces, areaOf) / areaOf(size)),
   });
   const { notation } = evaluation.design.card;
@@ -205,7 +205,6 @@ function planOn(
       says: `${capitalised(known.get(id)!.sheet.piece.name)}, ${sayLength(width, notation)} × ${sayLength(height, notation)}, comes out of no sheet of ${stock.name} at hand.`,
     }));
   if (tool === 'free') {
-    // Nothing is cut from what a film or a raised stop leaves open: they are cut from sheets of their own.
     const openings = (blank: Blank): Rectangle[] => openingsOf(known.get(blank.id)!.sheet);
     const layout = freeLayout(blanks, size, GAP, openings);
     return { sheets: layout.sheets.map(({ placed, left }) => sheetOf(inWords(placed), [], left)), leftOut: leftOut(layout.tooLarge) };
@@ -245,15 +244,13 @@ function plannedPiece(
 }
 
 /** What is left that is worth keeping, largest first, with the names of the pieces of this stock that come out of it. */
-function leftovers(left: readonly Rectangle[], { pieces }: CutJob): Leftover[] {
+function leftovers(left: readonly Rectangle[], { stock, pieces }: CutJob, size: { width: Mm; height: Mm }): Leftover[] {
   const kinds = pieces.filter(({ sheet }, i) => pieces.findIndex((other) => other.sheet === sheet) === i);
   return left
     .filter(({ width, height }) => Math.min(width, height) >= LEAST_LEFT)
     .sort((a, b) => areaOf(b) - areaOf(a))
     .map((rest) => ({
       ...rest,
-      goodFor: kinds
-        .filter(({ sheet }) => fitsOn({ id: '', width: sheet.width, height: sheet.height, lies: 'either' }, rest))
-        .map(({ sheet }) => sheet.piece.name),
+      goodFor: kinds.filter((piece) => fitsOn(blankOf(piece, stock, size), rest)).map(({ sheet }) => sheet.piece.name),
     }));
 }

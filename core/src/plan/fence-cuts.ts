@@ -1,6 +1,6 @@
 import type { Mm } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
-import type { Part, Rectangle } from './guillotine.js';
+import { THIN, type Part, type Rectangle } from './guillotine.js';
 
 /** One cut of a trimmer, edge to edge through the part of the sheet that lies there by then. */
 export interface FenceCut {
@@ -17,9 +17,6 @@ export interface FenceCut {
   /** what falls off is narrower than a hand holds: the wider side lies against the fence */
   thin?: true;
 }
-
-/** Narrower than this nobody holds a strip beside a blade. */
-export const THIN: Mm = 15;
 
 /**
  * The cuts of a sheet, each through one part that the cuts before it left: those with the same setting of the fence one after the

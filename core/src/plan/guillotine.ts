@@ -63,15 +63,20 @@ const SPLITS: readonly Rule['split'][] = ['shorter', 'longer', 'small', 'large']
 const FITS: readonly Rule['fit'][] = ['short', 'area', 'long'];
 export const RULES: readonly Rule[] = ORDERS.flatMap((order) => SPLITS.flatMap((split) => FITS.map((fit) => ({ order, split, fit }))));
 
+/** Narrower than this nobody holds a strip beside a blade. */
+export const THIN: Mm = 15;
+
 /** Lengths nearer than this are the same: no trimmer cuts a strip of it. */
 const SAME: Mm = 1e-6;
 
-/** How much better one layout is than another: fewer sheets, then the last one used less, then fewer settings of the fence. */
+/** How much better one layout is than another: fewer sheets, then the last one used less, then fewer cuts through a strip that no hand holds, then fewer settings of the fence. */
 export function isBetter(a: GuillotineLayout, b: GuillotineLayout | undefined): boolean {
   if (!b) return true;
   if (a.sheets.length !== b.sheets.length) return a.sheets.length < b.sheets.length;
   const [own, other] = [a, b].map((layout) => usedOf(layout.sheets.at(-1))) as [number, number];
   if (Math.abs(own - other) > 1e-3 * other) return own < other;
+  const [held, otherHeld] = [a, b].map(unheldIn) as [number, number];
+  if (held !== otherHeld) return held < otherHeld;
   const [mine, theirs] = [a, b].map(settingsOf) as [number, number];
   return mine !== theirs ? mine < theirs : largestLeft(a) > largestLeft(b) + SAME;
 }
@@ -94,6 +99,13 @@ export const leftOf = (sheet: Part): Rectangle[] =>
     .map(({ x, y, width, height }) => ({ x, y, width, height }));
 
 const largestLeft = ({ sheets }: GuillotineLayout): number => Math.max(0, ...sheets.flatMap(leftOf).map(area));
+
+/** How many cuts go through a part that is too thin to be held. */
+function unheldIn({ sheets }: GuillotineLayout): number {
+  const through = ({ cut, width, height }: Part): number =>
+    cut ? Number(Math.min(width, height) < THIN) + through(cut.first) + through(cut.second) : 0;
+  return sheets.reduce((sum, sheet) => sum + through(sheet), 0);
+}
 
 /** How many distances a fence is set to, parts of the same size being cut alike. */
 function settingsOf({ sheets }: GuillotineLayout): number {
@@ -215,12 +227,16 @@ function cutOut(part: Part, blank: Blank, { width, height, turned }: Way, split:
   const { x, y } = part;
   const [right, above] = [part.width - width, part.height - height];
   const held: Part = { x, y, width, height, holds: { blank, x, y, width, height, turned } };
-  const isAcrossFirst = {
-    shorter: right < above,
-    longer: right >= above,
-    small: right * height < above * width,
-    large: right * height >= above * width,
-  }[split];
+  // A thin blank is cut off last, from a part that a hand can hold: never along a thin strip.
+  const isThin = Math.min(width, height) < THIN && Math.max(width, height) >= THIN;
+  const isAcrossFirst = isThin
+    ? width < THIN
+    : {
+        shorter: right < above,
+        longer: right >= above,
+        small: right * height < above * width,
+        large: right * height >= above * width,
+      }[split];
   const left: Part[] = [];
   // Along y first: the right side stays as high as the part; along x first: what is above stays as wide.
   const alongY = (whole: Part, own: Part): void => {
