@@ -98,7 +98,10 @@ function otherSizes(card: CardDocument, made: LineOff, sheet: CutSheet, workshop
       }),
     ),
   );
-  return ways.sort((a, b) => a.cost - b.cost).slice(0, MOST_CHANGES);
+  // Of one size by itself the cheapest value is enough.
+  const sorted = ways.sort((a, b) => a.cost - b.cost);
+  const key = ({ changes }: RescueWay): string => changes.map(({ owner, size }) => `${owner}/${size}`).join(' ');
+  return sorted.filter((way, i) => sorted.findIndex((other) => key(other) === key(way)) === i).slice(0, MOST_CHANGES);
 }
 
 /** The way of some changed sizes, where the blank that is there is large enough for them. */
@@ -112,7 +115,7 @@ function wayWith(card: CardDocument, made: MadeLine, sheet: CutSheet, changes: S
   const words = changes.map(
     ({ label, from, to }) => `${inSentence(label)} from ${sayLength(from, notation)} to ${sayLength(to, notation)}`,
   );
-  const trim = trims.length > 0 ? `, and trim the ${inSentence(sheet.piece.name)} ${trims.join(' and ')}` : '';
+  const trim = trims.length > 0 ? `, and trim the ${inSentence(sheet.piece.name)} ${inList(trims)}` : '';
   return [
     {
       kind: trims.length > 0 ? 'trim' : 'change-size',
@@ -135,6 +138,10 @@ function trimmed({ piece, line, at }: MadeLine, made: CutSheet, { sheets }: Eval
   const top = (line === 'height' ? at : made.height) - wanted.height;
   return Math.min(left, right, top) < -0.01 ? undefined : { left, right, top };
 }
+
+/** “a, b and c” */
+const inList = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 
 function trimWords({ left, right, top }: { left: Mm; right: Mm; top: Mm }, { notation }: CardDocument): string[] {
   const at = (mm: Mm, where: string): string[] => (mm > 0.01 ? [`by ${sayLength(mm, notation)} at its ${where}`] : []);

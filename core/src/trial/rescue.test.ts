@@ -248,7 +248,10 @@ describe('what was made otherwise', () => {
 
   it('the only score of a plain blank, made the other way over, is right when the blank is turned over', () => {
     const plain = cardOn('folded-card', { depth: 105 });
-    expect(ways(plain, { piece: 'base', line: 'main-fold' }).ways[0]!.kind).toBe('turn');
+    const { asMade, ways: found } = ways(plain, { piece: 'base', line: 'main-fold' });
+    expect(found[0]!.kind).toBe('turn');
+    // It holds so, but is no such card: what was to be outside lies inside.
+    expect(asMade).toMatchObject({ ok: false, says: expect.stringContaining('wrong side') as string });
     // 75 | 75 | 150 is not the same from behind.
     expect(ways(easel, { piece: 'base', line: 'front-score' }).ways[0]!.kind).toBe('fold-back');
   });

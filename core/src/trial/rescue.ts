@@ -32,12 +32,8 @@ export function rescue(card: CardDocument, made: readonly Made[], workshop: Work
   const offs = told as Off[];
   const judged = judgedTogether(card, offs, workshop);
   const joints = offs.filter(isJointOff).map(({ joint }) => joint);
-  const isMade = offs.every((off) => !isStretchOff(off) || unjudgedStretch(card, off) === undefined);
   const ways: RescueWay[] = [];
-  // A fold the other way over may hold, but shows the wrong side.
-  const isOver = offs.some((off) => !isLineOff(off) && !isJointOff(off) && !isStretchOff(off));
-  if (judged.ok && isMade && !isOver && !failsButForGlue(judged.evaluation.findings, joints))
-    ways.push(leave(card, offs, judged.evaluation));
+  if (judged.ok && !failsButForGlue(judged.evaluation.findings, joints)) ways.push(leave(card, offs, judged.evaluation));
   ways.push(...(offs.length === 1 ? waysFrom(card, offs[0]!, evaluation, workshop) : oneByOne(card, offs, evaluation, workshop)));
   ways.push(startAgain(offs, evaluation));
   return { made: offs, asMade: judged, ways: ways.sort((a, b) => a.cost - b.cost) };
@@ -46,8 +42,12 @@ export function rescue(card: CardDocument, made: readonly Made[], workshop: Work
 function judgedTogether(card: CardDocument, offs: readonly Off[], workshop: Workshop): Judged {
   const unjudged = offs.filter(isStretchOff).flatMap((off) => unjudgedStretch(card, off) ?? []);
   if (unjudged.length > 0) return { ok: false, says: unjudged.join(' ') };
-  return judgedAsMade(card, (drawing) => drawnAsMade(drawing, offs), workshop);
+  const judged = judgedAsMade(card, (drawing) => drawnAsMade(drawing, offs), workshop);
+  if (!offs.some(isOver) || !judged.ok || fails(judged.evaluation.findings)) return judged;
+  return { ok: false, says: 'Folded the other way over it holds, but with the wrong side of its paper outward.' };
 }
+
+const isOver = (off: Off): boolean => !isLineOff(off) && !isJointOff(off) && !isStretchOff(off);
 
 function waysFrom(card: CardDocument, off: Off, evaluation: Evaluation, workshop: Workshop): RescueWay[] {
   if (isJointOff(off)) return waysFromJoint(card, off, evaluation, workshop);
