@@ -167,22 +167,6 @@ export function printReport(
   return `${lines.join('\n')}\n`;
 }
 
-/** The steps of making; lengths in mm. */
-export function stepsRecord(steps: readonly BenchStep[]) {
-  return {
-    steps: steps.map(({ id, kind, title, says, readings, glues = [], picture, cautions }) => ({
-      id,
-      kind,
-      title,
-      says,
-      readings,
-      glues,
-      hatched: picture?.kind === 'flat' ? picture.zones : [],
-      cautions,
-    })),
-  };
-}
-
 /** The steps for reading at a terminal. */
 export function printSteps(steps: readonly BenchStep[]): string {
   const lines = steps.flatMap(({ title, says, scores = [], materials = [], cautions }, i) => [

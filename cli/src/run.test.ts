@@ -355,9 +355,25 @@ describe('diptychon steps', () => {
     const { steps } = JSON.parse(out) as { steps: { title: string; says: string[]; readings: Record<string, unknown>[] }[] };
     expect(steps.length).toBeGreaterThan(8);
     for (const { title, says } of steps) expect([typeof title, Array.isArray(says)]).toEqual(['string', true]);
+    const written = JSON.parse(out) as { steps: { blanks: object[]; joins: { glued: { piece: string } }[] }[] };
+    expect(written.steps.flatMap(({ blanks }) => blanks)).toContainEqual({
+      piece: 'base',
+      width: expect.any(Number),
+      height: expect.any(Number),
+    });
+    expect(written.steps.flatMap(({ joins }) => joins).length).toBeGreaterThan(0);
     const readings = steps.flatMap((step) => step.readings);
-    // A wing of 60 either side, doors of 60: score at a = 60, right across the blank of 150.
-    expect(readings).toContainEqual({ piece: 'base', kind: 'score', line: 'left-door', edge: 'left edge', at: 60, from: 0, to: 150 });
+    // A wing of 60 either side, doors of 60: score at a = 60, right across the blank of 150; doors close over the inside.
+    expect(readings).toContainEqual({
+      piece: 'base',
+      kind: 'score',
+      line: 'left-door',
+      edge: 'left edge',
+      at: 60,
+      from: 0,
+      to: 150,
+      fold: 'valley',
+    });
     expect(readings.filter(({ kind }) => kind === 'notch')).toHaveLength(6);
   });
 

@@ -7,6 +7,7 @@ import {
   PAPER_IDS,
   report,
   ROOT,
+  stepsRecord,
   verdictLine,
   withOffers,
   writeCsv,
@@ -28,7 +29,7 @@ import { WRAPPERS } from './wrappers.js';
 
 /** Commands with options of their own. */
 const OWN = new Map([...WRAPPERS, ...TRIALS, ...PLANS]);
-import { catalogueRecord, printCatalogue, printReport, printSteps, stepsRecord } from './print.js';
+import { catalogueRecord, printCatalogue, printReport, printSteps } from './print.js';
 
 interface Streams {
   stdout: { write: (text: string) => unknown };
@@ -40,8 +41,9 @@ const HELP = `diptychon list [--json]
 diptychon compute CARD.json|--mechanism ID [options] [--json]
     pieces, measures with reasons, findings and the motion's summary
 diptychon steps CARD.json|--mechanism ID [options] [--json]
-    how it is made, step by step, with my tools and school; as JSON every line that a step makes, in mm: {piece, kind, at,
-    from, to, edge}, at: from that edge, from and to: along it, from the lower edge or, for lower and upper edge, from the left
+    how it is made, step by step, with my tools and school; as JSON also blanks {piece, width, height}, every line that a step
+    makes, in mm: {piece, kind, at, from, to, edge, fold}, at: from that edge, from and to: along it, from the lower edge or, for
+    lower and upper edge, from the left; points: of what is traced; and joins {glued, onto}, each {piece, face, outline, holes}
 diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
     FORMAT: svg or dxf for a cutter (--folds score|perforation; svg with --print-and-cut: marks and letters to print first), one drawing for each stock and bed: the first is FILE,
     others stand beside it as FILE-STOCK; csv of the measures (--decimal point|comma),

@@ -15,7 +15,7 @@ import { carry, carryDirection, dot, minus, type Vec3 } from './linkage/rigid.js
 import type { Measure, Tracked } from './mechanism/contract.js';
 import { told } from './measure/sentence.js';
 import type { Mm, Notation } from './measure/units.js';
-import { cutSheet, type CutSheet } from './sheet/cut-sheet.js';
+import { cutSheet, type CutSheet, type Eases } from './sheet/cut-sheet.js';
 import { starterFor } from './supplies/starter-workshops.js';
 import type { Workshop } from './supplies/workshop.js';
 
@@ -94,9 +94,14 @@ export function closeUp({ design: drawn, motion }: Moved): Closed {
   const design = drawn.card.dressing ? wearing(drawn, worn) : drawn;
   const closed = closeCard(design, pressed, stack);
   const dressed = wrapped(worn, design, pressed, closed);
-  const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
-  const eases = Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
+  const eases = spineEases({ design, closed });
   return { design, motion, closed, dressed, sheets: design.pieces.map((piece) => withSlits(cutSheet(piece, eases), dressed.ribbons)) };
+}
+
+/** How much wider each fold with a spine is cut, by its hinge. */
+export function spineEases({ design, closed }: Pick<Evaluation, 'design' | 'closed'>): Eases {
+  const spined = claimsOf(design, 'closing').filter((closing) => closing.spined);
+  return Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.spines[hinge]!]));
 }
 
 /** What the checks read of a closed card: how it stands, and what the maker has. */

@@ -85,6 +85,7 @@ export {
 export { verdictLine, type VerdictLine } from './plan/verdict.js';
 export { drawingsOf, type Drawing as CutterDrawing } from './format/layout.js';
 export { type BenchStep, type StepKind, type StepPicture } from './plan/step.js';
+export { stepsRecord } from './plan/steps-record.js';
 export { type LineReading } from './plan/reading.js';
 export { extentOf } from './plan/score-runs.js';
 export { innerCuts, type InnerCut } from './plan/cut-runs.js';

@@ -48,7 +48,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
     test(evaluation),
     ...bandRoundCard(evaluation),
     ...ribbonsTied(evaluation),
-    ...envelopeSteps(evaluation),
+    ...envelopeSteps(evaluation, workshop),
     post(evaluation, workshop),
   ]);
 }

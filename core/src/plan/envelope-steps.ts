@@ -1,10 +1,16 @@
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
-import { flat, GLUE, KNIFE, plainStep, type BenchStep } from './step.js';
+import { outer } from '../sheet/cut-lines.js';
+import type { Workshop } from '../supplies/workshop.js';
+import { cutRun } from './cut-runs.js';
+import { flatSteps } from './flat-steps.js';
+import { readingFrom } from './reading.js';
+import { blankOf, flat, GLUE, KNIFE, plainStep, type BenchStep } from './step.js';
 
 /** Making the envelope of the card: a square, four marks, four notches, four folds. */
-export function envelopeSteps({ dressed, design }: Evaluation): BenchStep[] {
+export function envelopeSteps(evaluation: Evaluation, workshop: Workshop): BenchStep[] {
+  const { dressed, design } = evaluation;
   const { envelope } = dressed;
   if (!envelope) return [];
   const say = (mm: Mm): string => sayLength(mm, design.card.notation);
@@ -27,6 +33,8 @@ export function envelopeSteps({ dressed, design }: Evaluation): BenchStep[] {
             : [],
         ),
       ],
+      blanks: [blankOf(sheet)],
+      readings: cutRun(sheet, outer(sheet), design.card.notation, workshop.schools.cutting).readings,
       picture: flat(sheet, { cuts: true }),
       cautions: [KNIFE],
     }),
@@ -34,16 +42,25 @@ export function envelopeSteps({ dressed, design }: Evaluation): BenchStep[] {
       id: 'envelope-fold',
       kind: 'score',
       title: 'Score and fold the envelope',
-      says: [
-        'Score from point to point, all four lines, and fold every flap toward you once.',
-        ...(liner
-          ? [
-              `Cut the liner from ${liner.stock.name} by its template, score its line, and glue it onto one flap B, its score on the fold of that flap: the flap's own edges stay free for gum.`,
-            ]
-          : []),
-      ],
+      says: ['Score from point to point, all four lines, and fold every flap toward you once.'],
+      readings: sheet.scores.map(({ id, fold, from, to }) => readingFrom('left edge', sheet, { id, kind: 'score', fold, from, to })),
       picture: flat(sheet, { scores: sheet.scores.map(({ id }) => id) }),
     }),
+    ...(liner
+      ? [
+          ...flatSteps(liner.sheet, evaluation, workshop),
+          plainStep({
+            id: 'envelope-line',
+            kind: 'dress',
+            title: 'Line the envelope',
+            says: [
+              `Fold the liner of ${liner.stock.name} toward you along its score. Glue it onto one flap B and the inside beside it, its score on the fold of that flap: the flap's own edges stay free for gum.`,
+            ],
+            picture: flat(liner.sheet, { scores: liner.sheet.scores.map(({ id }) => id) }),
+            cautions: [GLUE],
+          }),
+        ]
+      : []),
     plainStep({
       id: 'envelope-glue',
       kind: 'dress',

@@ -5,7 +5,7 @@ import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
 import { capitalised, sayLength } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
-import { boxOf, type Box } from '../plane/outline.js';
+import { boxOf, isRectangle, type Box } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { inner, outer, type CutKind, type CutLines, type StraightCut } from '../sheet/cut-lines.js';
 import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
@@ -18,7 +18,7 @@ import { ordinateWords } from './ordinates.js';
 import { readingFrom } from './reading.js';
 import { extentOf, scoreRuns } from './score-runs.js';
 import type { Face } from '../sheet/piece.js';
-import { flat, KNIFE, plainStep, type BenchStep } from './step.js';
+import { blankOf, flat, KNIFE, plainStep, type BenchStep } from './step.js';
 
 /** Thicker card cracks where it is folded without a score. */
 const MUST_BE_SCORED: Mm = 0.4;
@@ -66,7 +66,7 @@ function trim(sheet: CutSheet, { design }: Evaluation, isWorked: boolean, everTu
   const say = (mm: number): string => sayLength(mm, notation);
   const { piece, width, height } = sheet;
   const slides = claimsOf(design, 'slot').some(({ film }) => film.startsWith(`${piece.id}/`));
-  const isPlain = sheet.outline.length === 4;
+  const isPlain = isRectangle(sheet.outline);
   return plainStep({
     id: `trim-${piece.id}`,
     kind: 'trim',
@@ -83,6 +83,7 @@ function trim(sheet: CutSheet, { design }: Evaluation, isWorked: boolean, everTu
       ...(isWorked ? [firstLayUp(sheet, notation, everTurned)] : []),
       ...(slides ? ['Cut it exactly square: out of square it binds in its slot.'] : []),
     ],
+    blanks: [blankOf(sheet)],
     picture: flat(sheet),
     cautions: [KNIFE],
   });
@@ -144,9 +145,9 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
         'Rub the marks out afterwards.',
         ...(runs.length === 0 ? thick : []),
       ],
-      readings: slanted.map(({ id, from, to }) => {
+      readings: slanted.map(({ id, fold, from, to }) => {
         const across = Math.abs(from[1] - to[1]) < 1e-6;
-        return readingFrom(across ? 'lower edge' : 'left edge', sheet, { id, kind: 'score', from, to });
+        return readingFrom(across ? 'lower edge' : 'left edge', sheet, { id, kind: 'score', fold, from, to });
       }),
       picture: flat(sheet, { scores: slanted.map((s) => s.id), marks: true }),
       cautions: [],

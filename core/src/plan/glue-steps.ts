@@ -3,6 +3,7 @@ import type { BondJoint } from '../linkage/structure.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { adhesiveFor } from './adhesive.js';
 import { guides, placeWords } from './glue-place.js';
+import { joinOf } from './joins-said.js';
 import { faceWords } from './lay-up.js';
 import { flat, FOAM, GLUE, type BenchStep } from './step.js';
 
@@ -77,6 +78,7 @@ function glueStep(evaluation: Evaluation, workshop: Workshop, bonds: readonly Bo
     ],
     readings: [],
     glues: bonds.map((bond) => bond.id),
+    joins: bonds.map((bond) => joinOf(evaluation, bond)),
     picture: flat(sheet, { face: source.face, zones: zones.map((zone) => zone.id), scores: sheet.scores.map((s) => s.id) }),
     cautions: isRaised(evaluation, bonds[0]!) ? [GLUE, FOAM] : onFilm ? [] : [GLUE],
     ...(setMinutes > 0 && { dryMinutes: setMinutes }),

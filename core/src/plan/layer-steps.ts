@@ -4,11 +4,13 @@ import type { DressedLayer } from '../dress/layer.js';
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
+import { isRectangle } from '../plane/outline.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
-import { KNIFE, plainStep, type BenchStep } from './step.js';
+import { joinOfLayer } from './joins-said.js';
+import { blankOf, KNIFE, plainStep, type BenchStep } from './step.js';
 
-const isPlain = ({ sheet }: DressedLayer): boolean => sheet.outline.length === 4 && sheet.windows.length === 0;
+const isPlain = ({ sheet }: DressedLayer): boolean => isRectangle(sheet.outline) && sheet.windows.length === 0;
 
 /** Cutting the layers: plain ones by their sizes in one step for each stock, odd ones each like any other piece. */
 export function layerCuts(evaluation: Evaluation, workshop: Workshop): BenchStep[] {
@@ -32,6 +34,7 @@ export function layerCuts(evaluation: Evaluation, workshop: Workshop): BenchStep
           ),
           'Write the number on the back of each.',
         ],
+        blanks: own.map(({ sheet }) => blankOf(sheet)),
         cautions: [KNIFE],
       });
     }),
@@ -51,7 +54,8 @@ function grouped(layers: readonly DressedLayer[]): DressedLayer[][] {
 }
 
 /** Gluing them on, piece by piece, while everything is flat: where each lies, and which way its top goes. */
-export function layerGlue({ dressed, design, sheets }: Evaluation): BenchStep[] {
+export function layerGlue(evaluation: Evaluation): BenchStep[] {
+  const { dressed, design, sheets } = evaluation;
   const { layers } = dressed;
   if (layers.length === 0) return [];
   const { notation } = design.card;
@@ -68,6 +72,7 @@ export function layerGlue({ dressed, design, sheets }: Evaluation): BenchStep[] 
           `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; nothing may reach past a fold.`,
           ...own.map((layer) => placed(layer, own, notation)),
         ],
+        joins: own.map((layer) => joinOfLayer(evaluation, layer)),
         picture: {
           kind: 'flat',
           piece: piece.id,
@@ -106,7 +111,7 @@ function bordersSaid(
   notation: Parameters<typeof sayLength>[1],
 ): string {
   if (covers) return 'edge to edge';
-  if (evenBorder !== undefined && area.outer.length !== 4) {
+  if (evenBorder !== undefined && !isRectangle(area.outer)) {
     return `${sayLength(evenBorder - (under?.evenBorder ?? 0), notation)} inside its outline all round`;
   }
   const sides: readonly Side[] = ['left', 'right', 'bottom', 'top'];

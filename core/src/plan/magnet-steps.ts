@@ -3,11 +3,13 @@ import type { PlacedMagnet, SunkDisc } from '../dress/magnets.js';
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
-import { boxOf } from '../plane/outline.js';
+import { boxOf, isRectangle } from '../plane/outline.js';
+import { inner } from '../sheet/cut-lines.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Workshop } from '../supplies/workshop.js';
+import { cutRun } from './cut-runs.js';
 import { flatSteps } from './flat-steps.js';
-import { flat, KNIFE, plainStep, type BenchStep } from './step.js';
+import { blankOf, flat, KNIFE, plainStep, type BenchStep } from './step.js';
 
 export const MAGNETS =
   'Magnets: two of them that are swallowed pinch the gut and can kill. Never where small children reach them; keep them from pacemakers. Follow your local rules.';
@@ -16,7 +18,8 @@ type Say = (mm: Mm) => string;
 
 /** Cutting the blank layers of a pair, and covers, in one step; what is no rectangle is cut like any other piece. */
 export function magnetCuts(evaluation: Evaluation, workshop: Workshop): BenchStep[] {
-  const say: Say = (mm) => sayLength(mm, evaluation.design.card.notation);
+  const { notation } = evaluation.design.card;
+  const say: Say = (mm) => sayLength(mm, notation);
   return evaluation.dressed.magnets.flatMap((magnet): BenchStep[] => {
     const plain = magnet.sheets.filter(isPlain);
     const odd = magnet.sheets.filter((sheet) => !isPlain(sheet));
@@ -33,6 +36,8 @@ export function magnetCuts(evaluation: Evaluation, workshop: Workshop): BenchSte
                 ...grouped(plain).map((own) => cutSaid(own, magnet, say)),
                 `The holes are ${say(magnet.closure.disc)} across, as wide as the disc: a hole punch of that size, or a knife. Try one.`,
               ],
+              blanks: plain.map(blankOf),
+              readings: plain.flatMap((sheet) => cutRun(sheet, inner(sheet), notation, workshop.schools.cutting).readings),
               cautions: [KNIFE],
               picture: flat(first),
             }),
@@ -43,7 +48,7 @@ export function magnetCuts(evaluation: Evaluation, workshop: Workshop): BenchSte
   });
 }
 
-const isPlain = ({ outline, windows }: CutSheet): boolean => outline.length === 4 && windows.length <= 1;
+const isPlain = ({ outline, windows }: CutSheet): boolean => isRectangle(outline) && windows.length <= 1;
 
 /** Sheets that are cut alike. */
 function grouped(sheets: readonly CutSheet[]): CutSheet[][] {

@@ -2,6 +2,7 @@ import type { Mm } from '../measure/units.js';
 import type { Point } from '../plane/point.js';
 import { isSquare, type CutKind, type StraightCut, type TracedCut } from '../sheet/cut-lines.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
+import type { Fold } from '../sheet/piece.js';
 
 /** An edge of a blank as it lies with its upper face up, lower left corner toward the maker. */
 export type BlankEdge = 'left edge' | 'right edge' | 'lower edge' | 'upper edge';
@@ -22,12 +23,16 @@ export interface LineReading {
   to: Mm;
   /** of a slanted line, how far from the edge its end is; of a traced one, how far its far side */
   atEnd?: Mm;
+  /** of a score: toward you, or away from you, with the upper face up */
+  fold?: Fold;
   /** it is traced from the template, not cut along a rule: `at` to `atEnd` and `from` to `to` is the box it lies in */
   traced?: true;
+  /** the line of the template, each point from the left and the lower edge of the blank */
+  points?: readonly Point[];
 }
 
 /** A straight line that a step makes. */
-type Line = Pick<LineReading, 'kind'> & Pick<StraightCut, 'id' | 'from' | 'to'>;
+type Line = Pick<LineReading, 'kind' | 'fold'> & Pick<StraightCut, 'id' | 'from' | 'to'>;
 
 /** A straight line as it is read from one edge. */
 export function readingFrom(edge: BlankEdge, { piece, width, height }: CutSheet, line: Line): LineReading {
@@ -46,11 +51,13 @@ export function readingFrom(edge: BlankEdge, { piece, width, height }: CutSheet,
     at: from(start),
     from: along(start),
     to: along(end),
+    ...(line.fold && { fold: line.fold }),
   };
   return isSquare(line.from, line.to) ? reading : { ...reading, atEnd: from(end) };
 }
 
 /** A traced line by the box it lies in. */
-export function readingOfTraced({ piece }: CutSheet, { id, kind, box }: TracedCut): LineReading {
-  return { piece: piece.id, kind, line: id, edge: 'left edge', at: box.minX, atEnd: box.maxX, from: box.minY, to: box.maxY, traced: true };
+export function readingOfTraced({ piece }: CutSheet, { id, kind, box, points }: TracedCut): LineReading {
+  const { minX: at, maxX: atEnd, minY: from, maxY: to } = box;
+  return { piece: piece.id, kind, line: id, edge: 'left edge', at, atEnd, from, to, traced: true, points };
 }

@@ -101,7 +101,7 @@ function endToEnd(parts: readonly [Mm, Mm][], height: Mm): [Mm, Mm][] {
 function read(score: Score, edge: BlankEdge, sheet: CutSheet): LineReading {
   const { low, high } = extentOf(score, sheet);
   const x = score.from[0];
-  return readingFrom(edge, sheet, { id: score.id, kind: 'score', from: [x, low], to: [x, high] });
+  return readingFrom(edge, sheet, { id: score.id, kind: 'score', fold: score.fold, from: [x, low], to: [x, high] });
 }
 
 /** The second score of a spine is set by eye beside the first; any other by the lines that the board has. */

@@ -2,7 +2,9 @@ import type { Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Material } from './materials.js';
 import type { LineReading } from './reading.js';
+import type { Join } from './joins-said.js';
 import type { ScoreReading } from './score-runs.js';
+import type { Mm } from '../measure/units.js';
 
 export type StepKind = 'ready' | 'trim' | 'score' | 'mark' | 'cut' | 'fold' | 'dry-fit' | 'burnish' | 'dress' | 'glue' | 'test' | 'post';
 
@@ -24,6 +26,13 @@ export type StepPicture =
     }
   | { kind: 'standing'; at: number };
 
+/** A piece trimmed to its blank: as wide and high as the finished piece. */
+export interface TrimmedBlank {
+  piece: string;
+  width: Mm;
+  height: Mm;
+}
+
 /** One thing to do, with the numbers of just this step. */
 export interface BenchStep {
   id: string;
@@ -34,6 +43,10 @@ export interface BenchStep {
   scores?: ScoreReading[];
   /** every line that the step makes, once */
   readings: LineReading[];
+  /** what it trims from a sheet */
+  blanks?: TrimmedBlank[];
+  /** what it glues together */
+  joins?: Join[];
   /** ids of the joints that it glues */
   glues?: string[];
   materials?: Material[];
@@ -54,6 +67,9 @@ export const plainStep = (step: Omit<BenchStep, 'readings' | 'cautions'> & Parti
   cautions: [],
   ...step,
 });
+
+/** The blank of a sheet. */
+export const blankOf = ({ piece, width, height }: CutSheet): TrimmedBlank => ({ piece: piece.id, width, height });
 
 type Flat = Extract<StepPicture, { kind: 'flat' }>;
 

@@ -41,6 +41,13 @@ export function signedArea(loop: Loop): number {
   return sum / 2;
 }
 
+/** Whether a loop fills its box, to a thousandth of a millimetre along its sides: four corners alone may be those of a slanted shape. */
+export function isRectangle(loop: Loop): boolean {
+  const { minX, maxX, minY, maxY } = boxOf(loop);
+  const [width, height] = [maxX - minX, maxY - minY];
+  return width * height - Math.abs(signedArea(loop)) < 1e-3 * Math.max(width, height);
+}
+
 /** Area of a shape less its holes, mm². */
 export function areaOf(area: Area): number {
   return area.holes.reduce((left, hole) => left - Math.abs(signedArea(hole)), Math.abs(signedArea(area.outer)));

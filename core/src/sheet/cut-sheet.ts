@@ -68,24 +68,7 @@ interface EasedScore {
  * A flat outline point on the crease itself goes with the side its neighbours are on.
  */
 export function cutSheet(piece: Piece, eases: Eases = {}): CutSheet {
-  const easeOf = (crease: Crease): Mm => eases[`${piece.id}/${crease.stretchOf?.id ?? crease.id}`] ?? crease.ease;
-  const upright = piece.creases.filter(isUpright);
-  const eased = upright.filter((crease) => easeOf(crease) !== 0);
-  const widened = eased
-    .map((crease) => easedScore(piece, crease, easeOf(crease)))
-    .filter(({ crease }, i, all) =>
-      isFirst(
-        crease,
-        i,
-        all.map((other) => other.crease),
-      ),
-    );
-  const allowed = upright.filter((crease) => crease.allow).filter((crease, i, all) => isFirst(crease, i, all));
-  const shift = (x: number, y: number): number =>
-    widened.reduce((sum, c) => sum + (x > c.x + 1e-9 && reaches(c, y) ? c.ease : 0), 0) +
-    allowed.reduce((sum, c) => sum + (x > c.from[0] - 1e-9 ? c.allow! : 0), 0);
-  const corner = boxOf(piece.outline);
-  const toCut = ([x, y]: Point): Point => [x + shift(x, y) - corner.minX, y - corner.minY];
+  const { eased, easeOf, allowed, toCut } = easing(piece, eases);
   const moved = <T extends { outline: Loop }>(item: T): T => ({ ...item, outline: item.outline.map(toCut) });
   const scores = piece.creases.flatMap((crease): Score[] => {
     const { id, name, fold, standsFor } = crease;
@@ -114,6 +97,32 @@ export function cutSheet(piece: Piece, eases: Eases = {}): CutSheet {
     marks: piece.marks.map((mark) => ({ ...mark, from: toCut(mark.from), to: toCut(mark.to) })),
     ...(piece.lettering && { lettering: piece.lettering.map((loop) => loop.map(toCut)) }),
   };
+}
+
+/** Where a point of a piece as it is drawn comes to lie on the sheet that is cut. @param eases those that the sheet was cut with */
+export const onCutSheet = (piece: Piece, eases: Eases = {}): ((point: Point) => Point) => easing(piece, eases).toCut;
+
+/** What the creases of a piece move when it is cut. */
+function easing(piece: Piece, eases: Eases) {
+  const easeOf = (crease: Crease): Mm => eases[`${piece.id}/${crease.stretchOf?.id ?? crease.id}`] ?? crease.ease;
+  const upright = piece.creases.filter(isUpright);
+  const eased = upright.filter((crease) => easeOf(crease) !== 0);
+  const widened = eased
+    .map((crease) => easedScore(piece, crease, easeOf(crease)))
+    .filter(({ crease }, i, all) =>
+      isFirst(
+        crease,
+        i,
+        all.map((other) => other.crease),
+      ),
+    );
+  const allowed = upright.filter((crease) => crease.allow).filter((crease, i, all) => isFirst(crease, i, all));
+  const shift = (x: number, y: number): number =>
+    widened.reduce((sum, c) => sum + (x > c.x + 1e-9 && reaches(c, y) ? c.ease : 0), 0) +
+    allowed.reduce((sum, c) => sum + (x > c.from[0] - 1e-9 ? c.allow! : 0), 0);
+  const corner = boxOf(piece.outline);
+  const toCut = ([x, y]: Point): Point => [x + shift(x, y) - corner.minX, y - corner.minY];
+  return { eased, easeOf, allowed, toCut };
 }
 
 function easedScore(piece: Piece, crease: Crease, ease: Mm): EasedScore {

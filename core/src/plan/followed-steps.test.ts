@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest';
+import { DEMO_CARDS } from '../card/demo-cards.js';
+import type { CardDocument } from '../card/document.js';
+import { cardToTry } from '../card/try-out.js';
+import { everySheet } from '../dress/every-sheet.js';
+import { CATALOGUE } from '../mechanism/catalogue.js';
+import { boxOf, loopContains, type Loop } from '../plane/outline.js';
+import { distanceToSegment, type Point } from '../plane/point.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
+import { METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
+import { evaluated } from '../testing/evaluated.js';
+import { alongLine, madeFrom, type PaperPiece } from '../testing/paper-maker.js';
+import { benchSteps } from './bench-steps.js';
+import { stepsRecord } from './steps-record.js';
+
+const CARDS: readonly (readonly [string, CardDocument])[] = [
+  ...CATALOGUE.map((mechanism) => [mechanism.id, cardToTry(mechanism)] as const),
+  ...DEMO_CARDS.map((card) => [card.name, card] as const),
+];
+
+const EXACT = 0.01;
+type Line = readonly Point[];
+
+const closed = (loop: Loop): Line => [...loop, loop[0]!];
+const near = (p: Point, lines: readonly Line[]): boolean =>
+  lines.some((line) => line.some((a, i) => i + 1 < line.length && distanceToSegment(p, a, line[i + 1]!) < EXACT));
+
+/** Points of some lines that are farther than a hundredth of a millimetre from all others. */
+const missed = (lines: readonly Line[], others: readonly Line[], butFor: (p: Point) => boolean = () => false): Point[] =>
+  lines.flatMap(alongLine).filter((p) => !near(p, others) && !butFor(p));
+
+function differences(paper: PaperPiece, sheet: CutSheet): unknown {
+  const { width, height } = paper;
+  const blank = closed([
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ]);
+  const wanted = [
+    closed(sheet.outline),
+    ...sheet.windows.map(({ outline }) => closed(outline)),
+    ...sheet.cuts.map(({ from, to }) => [from, to]),
+  ];
+  const offPaper = (p: Point): boolean =>
+    !loopContains(sheet.outline, p) || sheet.windows.some(({ outline }) => loopContains(outline, p)) || near(p, wanted);
+  const scores = paper.scores.map(({ from, to }): Line => [from, to]);
+  const box = boxOf(sheet.outline);
+  const inBox = ([x, y]: Point): Point => [x, Math.min(box.maxY, Math.max(box.minY, y))];
+  return {
+    size: [width - (box.maxX - box.minX), height - (box.maxY - box.minY)].map((mm) => Math.abs(mm) < EXACT),
+    notCut: missed(wanted, [blank, ...paper.cuts]),
+    cutTooMuch: missed(paper.cuts, wanted),
+    notScored: missed(
+      sheet.scores.map(({ from, to }) => [inBox(from), inBox(to)]),
+      scores,
+    ),
+    scoredTooMuch: missed(
+      scores,
+      sheet.scores.map(({ from, to }) => [from, to]),
+      offPaper,
+    ),
+    foldsOtherWay: sheet.scores.filter(({ from, to, fold }) => {
+      const middle: Point = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+      return !paper.scores.some((score) => score.fold === fold && near(middle, [[score.from, score.to]]));
+    }),
+  };
+}
+
+const SAME = { size: [true, true], notCut: [], cutTooMuch: [], notScored: [], scoredTooMuch: [], foldsOtherWay: [] };
+
+describe.each(CARDS)('a maker who only reads the steps of %s', (_name, card) => {
+  const evaluation = evaluated(card);
+  const sheets = everySheet(evaluation);
+  const follow = (workshop = starterFor(card.notation)) => madeFrom(JSON.stringify(stepsRecord(benchSteps(evaluation, workshop))));
+
+  it('ends with the pieces of the design, whatever the school', () => {
+    for (const scoring of ['one-face', 'flip'] as const) {
+      for (const cutting of ['trimmer', 'knife'] as const) {
+        const { pieces } = follow({ ...METRIC_WORKSHOP, schools: { scoring, cutting } });
+        expect([...pieces.keys()].sort()).toEqual(sheets.map(({ piece }) => piece.id).sort());
+        for (const sheet of sheets)
+          expect([sheet.piece.id, differences(pieces.get(sheet.piece.id)!, sheet)]).toEqual([sheet.piece.id, SAME]);
+      }
+    }
+  });
+
+  it('finds every place for glue bare, alike and of paper, and has one card in the end', () => {
+    const { joins, troubles } = follow();
+    expect(troubles).toEqual([]);
+    expect(joins.map(({ id }) => id).sort()).toEqual(
+      [...evaluation.design.linkage.bonds.map(({ id }) => id), ...evaluation.dressed.layers.map(({ id }) => id)].sort(),
+    );
+    const together = new Set([sheets[0]!.piece.id]);
+    for (let before = 0; before < together.size;) {
+      before = together.size;
+      for (const { glued, onto } of joins) {
+        if (together.has(glued.piece) || together.has(onto.piece)) together.add(glued.piece).add(onto.piece);
+      }
+    }
+    expect(evaluation.sheets.map(({ piece }) => piece.id).filter((id) => !together.has(id))).toEqual([]);
+    for (const { piece, outline } of joins.flatMap(({ glued, onto }) => [glued, onto])) {
+      const sheet = sheets.find((each) => each.piece.id === piece)!;
+      const edges = [closed(sheet.outline)];
+      expect([piece, outline.filter((p) => !loopContains(sheet.outline, p) && !near(p, edges))]).toEqual([piece, []]);
+    }
+  });
+});
+
+describe('the maker of paper', () => {
+  const steps = (...given: object[]) =>
+    JSON.stringify({ steps: given.map((step) => ({ title: 'S', blanks: [], readings: [], joins: [], ...step })) });
+  const square = [
+    [0, 0],
+    [10, 0],
+    [10, 10],
+    [0, 10],
+  ];
+  const blanks = ['a', 'b', 'c'].map((piece) => ({ piece, width: 20, height: 10 }));
+  const on = (piece: string, face: string, outline = square) => ({ piece, face, outline, holes: [] });
+
+  it('measures from the edge that is said', () => {
+    const { pieces } = madeFrom(
+      steps({ blanks }, { readings: [{ piece: 'a', kind: 'score', edge: 'right edge', at: 5, from: 2, to: 8, fold: 'valley' }] }),
+    );
+    expect(pieces.get('a')!.scores).toEqual([{ from: [15, 2], to: [15, 8], fold: 'valley' }]);
+  });
+
+  it('tells what is in the way, and what does not lie on the other', () => {
+    const mirrored = square.map(([x, y]) => [10 - x!, y!]);
+    const join = (id: string, glued: object, onto: object) => ({ id, glued, onto });
+    const first = join('first', on('a', 'up'), on('b', 'up', mirrored));
+    expect(madeFrom(steps({ blanks }, { joins: [first] })).troubles).toEqual([]);
+    expect(madeFrom(steps({ blanks }, { joins: [join('first', on('a', 'up'), on('b', 'up'))] })).troubles).toHaveLength(1);
+    expect(madeFrom(steps({ blanks }, { joins: [first, join('second', on('c', 'up'), on('b', 'up', mirrored))] })).troubles).toEqual([
+      'S: second: something is glued on b there already',
+    ]);
+    expect(madeFrom(steps({ readings: [{ piece: 'x', kind: 'cut', edge: 'left edge', at: 1, from: 0, to: 1 }] })).troubles).toHaveLength(1);
+  });
+});

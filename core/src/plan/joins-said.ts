@@ -1,0 +1,65 @@
+import type { Evaluation } from '../evaluate.js';
+import { spineEases } from '../evaluate.js';
+import { carryFlat } from '../linkage/rigid.js';
+import type { BondJoint } from '../linkage/structure.js';
+import type { DressedLayer } from '../dress/layer.js';
+import { place, undone } from '../plane/placement.js';
+import type { Loop } from '../plane/outline.js';
+import type { Point } from '../plane/point.js';
+import { onCutSheet } from '../sheet/cut-sheet.js';
+import type { Face } from '../sheet/piece.js';
+
+/** An area of one face of a flat piece, in mm on its blank lying upper face up, from the lower left corner. */
+export interface GluedFace {
+  piece: string;
+  face: Face;
+  outline: Loop;
+  /** what of it is cut out: a layer leaves room for what is glued inside its outline */
+  holes: readonly Loop[];
+}
+
+/** What a step glues together: the area that glue goes on, and where that comes to lie. Corners of both come in the same order. */
+export interface Join {
+  id: string;
+  glued: GluedFace;
+  onto: GluedFace;
+}
+
+/** A joint of the card. */
+export function joinOf(evaluation: Evaluation, { id, source, corners, a, b, fixed }: BondJoint): Join {
+  const { panels } = evaluation.design;
+  const eases = spineEases(evaluation);
+  const [own, partner] = [panels[a]!.piece, panels[b]!.piece];
+  return {
+    id,
+    glued: { piece: own.id, face: source.face, outline: corners.map(onCutSheet(own, eases)), holes: [] },
+    onto: {
+      piece: partner.id,
+      face: source.partnerFace,
+      outline: corners.map((corner) => onCutSheet(partner, eases)(carryFlat(fixed, corner))),
+      holes: [],
+    },
+  };
+}
+
+/** A layer on its panel, or on the layer under it. */
+export function joinOfLayer(evaluation: Evaluation, layer: DressedLayer): Join {
+  const { design, dressed } = evaluation;
+  const { piece } = design.panels[design.linkage.bodyOf.get(layer.panel)!]!;
+  const under = dressed.layers.find(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1);
+  const { outline, windows } = layer.sheet;
+  const holes = windows.map((opening) => opening.outline);
+  const onPanel = (loop: Loop): Loop => loop.map((corner) => place(corner, layer.placement));
+  const laid = (onto: Pick<GluedFace, 'piece' | 'face'>, carry: (corner: Point) => Point): GluedFace => ({
+    ...onto,
+    outline: onPanel(outline).map(carry),
+    holes: holes.map((hole) => onPanel(hole).map(carry)),
+  });
+  return {
+    id: layer.id,
+    glued: { piece: layer.id, face: 'down', outline, holes },
+    onto: under
+      ? laid({ piece: under.id, face: 'up' }, (corner) => place(corner, undone(under.placement)))
+      : laid({ piece: piece.id, face: layer.face }, onCutSheet(piece, spineEases(evaluation))),
+  };
+}
