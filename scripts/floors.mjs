@@ -17,6 +17,7 @@ export const ROOMS = [
   { room: 'check', blindTo: ['mechanism'] },
   { room: 'trial' },
   { room: 'plan', blindTo: ['trial'] },
+  { room: 'logbook', blindTo: ['trial'] },
   { room: 'format', blindTo: ['trial'] },
 ];
 

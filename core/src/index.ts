@@ -13,6 +13,7 @@ export type { Panel, PanelHinge } from './sheet/panels.js';
 export type { Crease, Fold, Piece, StandsFor, Zone } from './sheet/piece.js';
 export { stackOpen, type ClosedStack } from './linkage/stacking.js';
 export { frameAt, frameBetween, poseOf, type Frame, type Motion } from './linkage/motion.js';
+export type { Pose } from './linkage/kinematics.js';
 export { carry, carryDirection, inverse, rigidIdentity, type Rigid, type Vec3 } from './linkage/rigid.js';
 export { CATALOGUE, mechanismById } from './mechanism/catalogue.js';
 export type { AlternativeSize, Base, FreeSize, Measure, Mechanism, Movement, Tracked, UsedUp } from './mechanism/contract.js';
@@ -85,6 +86,10 @@ export {
 export { verdictLine, type VerdictLine } from './plan/verdict.js';
 export { drawingsOf, type Drawing as CutterDrawing } from './format/layout.js';
 export { type BenchStep, type StepKind, type StepPicture } from './plan/step.js';
+export { ACCURACY_BY, accuracyBy, type Accuracy, type AccuracyBy } from './logbook/accuracy.js';
+export { accepted, evidenceOf, takenBack, type Evidence } from './logbook/calibration.js';
+export { plannedMeasures, type PlannedMeasure } from './logbook/planned-measures.js';
+export { stepMotion, type StepMotion } from './plan/step-motion.js';
 export { stepsRecord } from './plan/steps-record.js';
 export { type LineReading } from './plan/reading.js';
 export { extentOf } from './plan/score-runs.js';

@@ -29,5 +29,8 @@ export type { FileProblem } from './format/file-problem.js';
 export * from './format/card-file.js';
 export { readShelfFile, writeShelfFiles, LARGEST_SHELF_FILE } from './format/shelf-file.js';
 export * from './format/workshop-file.js';
+export * from './format/build-record.js';
+export * from './logbook/build.js';
+export { CALIBRATED, type Calibration } from './supplies/calibration.js';
 export * from './format/papers.js';
 export { together, type SampleCounts } from './trial/sample-counts.js';

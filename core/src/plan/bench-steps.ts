@@ -31,7 +31,7 @@ export function benchSteps(evaluation: Evaluation, workshop: Workshop = starterF
     ...topperCuts(evaluation, workshop),
     ...magnetCuts(evaluation, workshop),
     ...bandCuts(evaluation, workshop),
-    ...sheets.filter((sheet) => sheet.scores.length > 0).map(fold),
+    ...sheets.filter((sheet) => sheet.scores.length > 0).map((sheet) => fold(sheet, evaluation, workshop)),
     dryFit(evaluation),
     plainStep({
       id: 'burnish',

@@ -12,6 +12,7 @@ import { readsOffRuler, type CutSheet } from '../sheet/cut-sheet.js';
 import { halfTemplate } from '../sheet/half-template.js';
 import { isClear } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
+import { boardOffsetWords, foldWords, trimmerWords } from './calibrated.js';
 import { cutRun, middleOf, middleOfLine, type CutRun } from './cut-runs.js';
 import { edgeAtZero, firstLayUp, lies, TURNED } from './lay-up.js';
 import { ordinateWords } from './ordinates.js';
@@ -34,10 +35,7 @@ export function flatSteps(sheet: CutSheet, evaluation: Evaluation, workshop: Wor
   const out = cut(sheet, outer(sheet), evaluation, workshop, 'out');
   const cutsShowTheWay = sheet.scores.some((line) => readsOffRuler(line) && extentOf(line, sheet).stopsAtCut);
   const worked = cutsShowTheWay ? [...inside, ...scores, ...pencilled] : [...scores, ...pencilled, ...inside];
-  const before = [
-    trim(sheet, evaluation, worked.length + out.length > 0 || carriesGlued(sheet, evaluation), isEverTurned(sheet, evaluation, workshop)),
-    ...worked,
-  ];
+  const before = [trim(sheet, evaluation, workshop, worked.length + out.length > 0 || carriesGlued(sheet, evaluation)), ...worked];
   return [...(out.length > 0 ? before.map(asBlank) : before), ...out];
 }
 
@@ -61,7 +59,8 @@ function isEverTurned(sheet: CutSheet, { design }: Evaluation, { schools }: Work
 const asBlank = (step: BenchStep): BenchStep =>
   step.picture?.kind === 'flat' ? { ...step, picture: { ...step.picture, blank: true } } : step;
 
-function trim(sheet: CutSheet, { design }: Evaluation, isWorked: boolean, everTurned: boolean): BenchStep {
+function trim(sheet: CutSheet, evaluation: Evaluation, workshop: Workshop, isWorked: boolean): BenchStep {
+  const { design } = evaluation;
   const { notation } = design.card;
   const say = (mm: number): string => sayLength(mm, notation);
   const { piece, width, height } = sheet;
@@ -80,8 +79,9 @@ function trim(sheet: CutSheet, { design }: Evaluation, isWorked: boolean, everTu
         : sheet.scores.some(readsOffRuler)
           ? ['Across means: the scores run at right angles to this length.']
           : []),
-      ...(isWorked ? [firstLayUp(sheet, notation, everTurned)] : []),
+      ...(isWorked ? [firstLayUp(sheet, notation, isEverTurned(sheet, evaluation, workshop))] : []),
       ...(slides ? ['Cut it exactly square: out of square it binds in its slot.'] : []),
+      ...trimmerWords(workshop, evaluation),
     ],
     blanks: [blankOf(sheet)],
     picture: flat(sheet),
@@ -89,7 +89,9 @@ function trim(sheet: CutSheet, { design }: Evaluation, isWorked: boolean, everTu
   });
 }
 
-function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): BenchStep[] {
+function score(sheet: CutSheet, evaluation: Evaluation, workshop: Workshop): BenchStep[] {
+  const { design } = evaluation;
+  const { schools } = workshop;
   const { piece } = sheet;
   const { notation } = design.card;
   const board = boardOf(design.card);
@@ -113,6 +115,7 @@ function score(sheet: CutSheet, { design }: Evaluation, { schools }: Workshop): 
       title: `Score: ${piece.name}${i === 0 ? '' : runTitle(run)}`,
       says: [
         lying,
+        ...(i === 0 ? boardOffsetWords(workshop, evaluation) : []),
         ...(turned ? ['These lie beyond the board from the other end.'] : []),
         ...(both ? ['All lines are scored on this face; each is folded its own way afterwards.'] : []),
         ...(twice
@@ -283,14 +286,18 @@ function numbersOf({ numbered, slanted }: CutRun): { order: number; at: Point }[
 }
 
 /** Folding a piece along its scores, each its own way. */
-export function fold(sheet: CutSheet): BenchStep {
+export function fold(sheet: CutSheet, evaluation: Evaluation, workshop: Workshop): BenchStep {
   // A fold that something cuts into stretches is still one fold.
   const folds = [...new Set(sheet.scores.map((s) => `${s.name}: ${s.fold === 'valley' ? 'toward you' : 'away from you'}`))];
   return plainStep({
     id: `fold-${sheet.piece.id}`,
     kind: 'fold',
     title: `Fold lightly: ${sheet.piece.name}`,
-    says: [`With ${sheet.piece.faceUp}: ${folds.join('; ')}.`, 'Do the edges line up? Nudge them now; do not crease hard yet.'],
+    says: [
+      `With ${sheet.piece.faceUp}: ${folds.join('; ')}.`,
+      ...foldWords(workshop, evaluation, sheet),
+      'Do the edges line up? Nudge them now; do not crease hard yet.',
+    ],
     picture: flat(sheet, { scores: sheet.scores.map((s) => s.id) }),
   });
 }

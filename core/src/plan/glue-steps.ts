@@ -79,6 +79,7 @@ function glueStep(evaluation: Evaluation, workshop: Workshop, bonds: readonly Bo
     readings: [],
     glues: bonds.map((bond) => bond.id),
     joins: bonds.map((bond) => joinOf(evaluation, bond)),
+    ...(last && !waits && { closesCard: true as const }),
     picture: flat(sheet, { face: source.face, zones: zones.map((zone) => zone.id), scores: sheet.scores.map((s) => s.id) }),
     cautions: isRaised(evaluation, bonds[0]!) ? [GLUE, FOAM] : onFilm ? [] : [GLUE],
     ...(setMinutes > 0 && { dryMinutes: setMinutes }),

@@ -255,3 +255,25 @@ describe('words for my tools', () => {
     expect(score(cardOn('folded-card'))).not.toContain('thick');
   });
 });
+
+describe('what was found of my tools and accepted', () => {
+  const calibrations = [
+    { kind: 'trimmer' as const, id: METRIC_WORKSHOP.trimmers[0]!.id, value: -0.4, uncertainty: 0.1, count: 12 },
+    { kind: 'board' as const, id: cardOn('folded-card').board, value: 0.3, uncertainty: 0.1, count: 12 },
+    { kind: 'fold' as const, id: cardOn('folded-card').stocks.base, value: 0.2, uncertainty: 0.1, count: 12 },
+  ];
+  const said = (kind: string, cutting: 'knife' | 'trimmer' = 'trimmer'): string =>
+    benchSteps(evaluated(cardOn('folded-card')), { ...METRIC_WORKSHOP, schools: { scoring: 'one-face', cutting }, calibrations })
+      .filter((step) => step.kind === kind)
+      .flatMap(({ says }) => says)
+      .join(' ');
+
+  it('is said where it counts, and only of the tool in hand', () => {
+    expect(said('trim')).toContain('cuts 0.4 mm too narrow: set its fence 0.4 mm more.');
+    expect(said('trim', 'knife')).not.toContain('fence');
+    expect(said('score')).toContain(
+      'This board scores 0.3 mm too far from its zero: let the edge lie 0.3 mm from the zero toward the first groove.',
+    );
+    expect(said('fold')).toContain('bulge by 0.2 mm each');
+  });
+});

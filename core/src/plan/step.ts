@@ -47,6 +47,8 @@ export interface BenchStep {
   blanks?: TrimmedBlank[];
   /** what it glues together */
   joins?: Join[];
+  /** the card is closed onto what it glues */
+  closesCard?: true;
   /** ids of the joints that it glues */
   glues?: string[];
   materials?: Material[];

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { NOTATIONS, type Mm, type Notation } from '../measure/units.js';
 import type { Board } from './boards.js';
+import { CALIBRATED, type Calibration } from './calibration.js';
 import type { Envelope } from './envelopes.js';
 import type { SheetSize } from './sheets.js';
 import { SHADE_IDS } from './shades.js';
@@ -120,6 +121,15 @@ export const SUPPLY_SCHEMAS: Readonly<Record<SupplyList, v.GenericSchema<Supply>
   sheets: sheetSchema,
 } as unknown as Readonly<Record<SupplyList, v.GenericSchema<Supply>>>;
 
+const calibrationSchema = v.strictObject({
+  kind: pick(...CALIBRATED),
+  id,
+  value: mm(-20, 20),
+  uncertainty: mm(0, 20),
+  count: whole(1, 1_000_000),
+  before: v.optional(mm(0, 5)),
+}) satisfies v.GenericSchema<Calibration>;
+
 export const workshopSchema = v.strictObject({
   format: v.literal('diptychon-workshop', 'allowed: diptychon-workshop'),
   version: v.literal(1, 'allowed: 1'),
@@ -142,4 +152,5 @@ export const workshopSchema = v.strictObject({
   habits: v.strictObject({ border: mm(0, 30), layerStep: mm(0, 30), clearance: mm(0, 20), tabWidth: mm(3, 60) }),
   hand: v.strictObject({ score: mm(0, 3), cut: mm(0, 3), glue: mm(0, 5) }),
   schools: v.strictObject({ scoring: pick('one-face', 'flip'), cutting: pick('knife', 'trimmer') }),
+  calibrations: v.optional(upTo(calibrationSchema, 400)),
 }) satisfies v.GenericSchema<Workshop>;

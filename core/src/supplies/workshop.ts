@@ -1,5 +1,6 @@
 import type { Mm, Notation } from '../measure/units.js';
 import type { Board } from './boards.js';
+import type { Calibration } from './calibration.js';
 import type { Envelope, Region } from './envelopes.js';
 import type { SheetSize } from './sheets.js';
 import type { Stock, StockRole } from './stocks.js';
@@ -105,6 +106,8 @@ export interface Workshop {
   habits: Habits;
   hand: HandErrors;
   schools: Schools;
+  /** what was found from measurements and accepted */
+  calibrations?: readonly Calibration[];
 }
 
 /** The lists of a workshop. */

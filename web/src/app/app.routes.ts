@@ -12,6 +12,7 @@ export const routes: Routes = [
     title: 'Workshop · Diptychon',
     loadComponent: () => import('./workshop/workshop-page').then((m) => m.WorkshopPage),
   },
+  { path: 'logbook', title: 'Logbook · Diptychon', loadComponent: () => import('./logbook/logbook-page').then((m) => m.LogbookPage) },
   { path: 'words', title: 'Words · Diptychon', loadComponent: () => import('./words/words-page').then((m) => m.WordsPage) },
   { path: 'card/:id', title: 'Bench · Diptychon', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
   { path: 'card/:id/make', title: 'Make · Diptychon', loadComponent: () => import('./make/make-page').then((m) => m.MakePage) },

@@ -8,6 +8,7 @@ import {
   stockOf,
   type Evaluation,
   type Panel,
+  type Pose,
   type Rigid,
   type BentRow,
 } from '@diptychon/core';
@@ -86,6 +87,7 @@ export class PaperScene {
   private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
   private framed = '';
+  private partly: Partly | undefined;
   private queued = false;
   /** dots drawn for each dot of the page: once the card stands still, and while it moves */
   private readonly fine: number;
@@ -176,7 +178,8 @@ export class PaperScene {
     this.sheets.forEach(({ mesh, panel }, body) => {
       this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, evaluation.dressed);
     });
-    this.standUp(evaluation);
+    this.placeShown();
+    this.standUp();
     const { minX, maxX, minY, maxY } = evaluation.closed.box;
     const kind = `${design.card.id}/${Math.round(maxX - minX)}×${Math.round(maxY - minY)}`;
     if (this.framed !== kind) {
@@ -184,6 +187,29 @@ export class PaperScene {
       this.pose(design.base.rest.at);
       this.look('stand');
     }
+  }
+
+  /** Shows only some panels of the card, or stands it another way; all of it as it rests where nothing is given. */
+  only(partly: Partly | undefined): void {
+    if (!this.evaluation) return;
+    if (partly === this.partly) return;
+    this.partly = partly;
+    this.placeShown();
+    this.standUp();
+    this.look('stand');
+  }
+
+  /** What is not shown is not in the way of looking at the rest either. */
+  private placeShown(): void {
+    const shown = this.partly?.panels;
+    for (const { mesh, panel } of this.sheets) {
+      if (!shown || shown.includes(panel)) this.card.add(mesh);
+      else this.card.remove(mesh);
+    }
+  }
+
+  private get stand(): Pick<Evaluation['design']['base']['rest'], 'up' | 'viewFrom'> {
+    return this.partly?.stands ?? this.evaluation!.design.base.rest;
   }
 
   /** How the panels lie that bend; until it is known they are not drawn on the way. */
@@ -209,8 +235,8 @@ export class PaperScene {
     return this.canvas;
   }
 
-  /** Opens the card to a point of its drive. */
-  pose(s: number): void {
+  /** Opens the card to a point of its drive. @param placed where its panels are instead, near the open card */
+  pose(s: number, placed?: Pose): void {
     if (!this.evaluation) return;
     this.at = s;
     // At both ends what bends lies flat, like any other panel.
@@ -222,7 +248,7 @@ export class PaperScene {
     const frame = frameBetween(motion, s);
     // The drawing leaves no room between closing leaves: a raised stop is drawn pressed flat as they meet.
     const pressed = Math.min(1, Math.max(0.05, frame.opening / PRESSED_BELOW));
-    const pose = poseOf(motion, frame);
+    const pose = placed ?? poseOf(motion, frame);
     const squeeze = design.panels.map(({ piece }) => (piece.thickness !== undefined ? pressed : 1));
     const offsets = (s > 0.5 ? this.gaps!.open : this.gaps!.closed).offsets(
       pose,
@@ -245,7 +271,7 @@ export class PaperScene {
 
   look(view: ViewName): void {
     if (!this.evaluation) return;
-    const { up, viewFrom } = this.evaluation.design.base.rest;
+    const { up, viewFrom } = this.stand;
     const toTable = standing(up);
     const front = new Vector3(...viewFrom).applyQuaternion(toTable).normalize();
     const flat = new Vector3(front.x, 0, front.z).normalize();
@@ -306,10 +332,10 @@ export class PaperScene {
   }
 
   /** Turns the card so that its resting pose has up at +y, and lays the table under it. */
-  private standUp(evaluation: Evaluation): void {
-    const { up, at } = evaluation.design.base.rest;
-    this.card.matrix.makeRotationFromQuaternion(standing(up));
-    this.pose(at);
+  private standUp(): void {
+    this.card.matrix.makeRotationFromQuaternion(standing(this.stand.up));
+    if (this.partly?.start) this.pose(1, this.partly.start);
+    else this.pose(this.partly?.at ?? this.evaluation!.design.base.rest.at);
     const box = new Box3().setFromObject(this.card, true);
     this.table.position.y = box.min.y - 0.2;
   }
@@ -352,6 +378,16 @@ export class PaperScene {
     mesh.geometry.dispose();
     line.geometry.dispose();
   }
+}
+
+/** Some panels of a card, as they are looked at first. */
+export interface Partly {
+  /** all where left out */
+  panels?: readonly string[];
+  stands?: Pick<Evaluation['design']['base']['rest'], 'up' | 'viewFrom'>;
+  /** where they are, or where the card stands on its drive, when it takes most room */
+  start?: Pose;
+  at?: number;
 }
 
 /** A panel as it is drawn. */

@@ -10,9 +10,9 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { frameBetween, printAngle, readTracked, sayLength, type BentRow, type Evaluation } from '@diptychon/core';
+import { frameBetween, printAngle, readTracked, sayLength, type BentRow, type Evaluation, type StepMotion } from '@diptychon/core';
 import { summarise } from './verdict-list';
-import type { PaperScene, ViewName } from './paper-scene';
+import type { PaperScene, Partly, ViewName } from './paper-scene';
 
 /** The card in the round. The drawing code loads only when this is on screen. */
 @Component({
@@ -31,7 +31,9 @@ import type { PaperScene, ViewName } from './paper-scene';
         <button type="button" (click)="look(view.name)">{{ view.label }}</button>
       }
     </div>
-    <p class="pose">{{ pose() }}</p>
+    @if (!moves()) {
+      <p class="pose">{{ pose() }}</p>
+    }
   `,
   styleUrl: './standing-view.scss',
 })
@@ -41,6 +43,10 @@ export class StandingView implements OnDestroy {
   readonly highlight = input<readonly string[]>([]);
   /** said in place of the verdict, where this is not the card as it is now */
   readonly instead = input<string>();
+
+  /** of a step of making: what of it is seen, and how far between the states before and after it */
+  readonly moves = input<StepMotion>();
+  readonly share = input(1);
 
   /** how its bending panels lie, once that is known */
   readonly bent = input<readonly BentRow[]>();
@@ -60,11 +66,20 @@ export class StandingView implements OnDestroy {
     { name: 'above', label: 'Above' },
   ];
 
+  /** the point of the drive that it is opened to */
+  private readonly stands = computed(() => this.moves()?.drive?.(this.share()) ?? (this.moves() ? 1 : this.s()));
+  private readonly partly = computed<Partly | undefined>(() => {
+    const moves = this.moves();
+    if (!moves) return undefined;
+    const { panels, stands, poses, drive } = moves;
+    return { panels, stands, ...(poses ? { start: poses(0) } : { at: Math.max(drive!(0), drive!(1)) }) };
+  });
+
   /** The pose and verdict in words, for who cannot see the drawing. */
   protected readonly pose = computed(() => {
     const known = this.evaluation();
     const { notation } = known.design.card;
-    const frame = frameBetween(known.motion, this.s());
+    const frame = frameBetween(known.motion, this.stands());
     const readings = known.design.tracked.map((tracked) => {
       const value = readTracked(known, tracked, frame);
       return `${tracked.label.toLowerCase()} ${tracked.kind === 'angle' ? printAngle(value, notation) : sayLength(value, notation)}`;
@@ -76,10 +91,16 @@ export class StandingView implements OnDestroy {
     afterNextRender(() => void this.start());
     effect(() => this.scene()?.build(this.evaluation()));
     effect(() => {
+      this.evaluation();
+      this.scene()?.only(this.partly());
+    });
+    effect(() => {
       const scene = this.scene();
       this.evaluation();
       scene?.bend(this.bent(), this.closing());
-      scene?.pose(this.s());
+      const moves = this.moves();
+      if (moves?.poses) scene?.pose(1, moves.poses(this.share()));
+      else scene?.pose(this.stands());
     });
     effect(() => {
       const scene = this.scene();

@@ -24,15 +24,26 @@ export interface KeptWorkshop {
   damaged?: unknown;
 }
 
+/** A photo of a build, scaled down. */
+export interface KeptPhoto {
+  id: string;
+  build: string;
+  type: string;
+  bytes: ArrayBuffer;
+}
+
 export interface Shelf extends DBSchema {
   cards: { key: string; value: KeptCard };
   notes: { key: string; value: unknown };
   workshop: { key: string; value: KeptWorkshop };
   /** changes that are drawn and not yet saved, one entry for each tab and card: see `unsaved-changes.ts` */
   unsaved: { key: string; value: unknown };
+  /** what was made, and how it went; as it was written, to be read by `readBuild` */
+  builds: { key: string; value: { id: string } };
+  photos: { key: string; value: KeptPhoto };
 }
 
-export type Drawer = 'cards' | 'notes' | 'workshop' | 'unsaved';
+export type Drawer = 'cards' | 'notes' | 'workshop' | 'unsaved' | 'builds' | 'photos';
 
 /** What can be done within one transaction. */
 export interface Tray {
@@ -55,7 +66,7 @@ export interface Cabinet {
 }
 
 const NAME = 'diptychon';
-const VERSION = 3;
+const VERSION = 4;
 
 /** How long an answer is waited for before the page goes on without storage (ms). */
 export const STORAGE_PATIENCE = new InjectionToken<number>('how long storage may take to open', { factory: () => 4000 });
@@ -73,7 +84,7 @@ const WORDS: Readonly<Record<NotKept, string>> = {
 /** What it means, the same for all of them. */
 const MEANS = 'Everything works, but what you make here lasts only until this page is closed: save it to a file.';
 
-/** What this browser keeps: cards, notes to them, and the workshop. Where it keeps nothing, this page does while it is open. */
+/** What this browser keeps: cards, notes to them, the workshop and the logbook. Where it keeps nothing, this page does while it is open. */
 @Injectable({ providedIn: 'root' })
 export class Database {
   private readonly patience = inject(STORAGE_PATIENCE);
@@ -119,6 +130,10 @@ export class Database {
         }
         if (from < 2) db.createObjectStore('workshop');
         if (from < 3) db.createObjectStore('unsaved');
+        if (from < 4) {
+          db.createObjectStore('builds', { keyPath: 'id' });
+          db.createObjectStore('photos', { keyPath: 'id' });
+        }
       },
       // A page of an older version steps aside, so that a newer one can open, and says so.
       blocking: (_, __, event) => {
@@ -216,6 +231,8 @@ class MemoryCabinet implements Cabinet {
     notes: new Map(),
     workshop: new Map(),
     unsaved: new Map(),
+    builds: new Map(),
+    photos: new Map(),
   };
   private last: Promise<unknown> = Promise.resolve();
 

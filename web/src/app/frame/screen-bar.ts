@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ThemeButton } from './theme-button';
 
-type Screen = 'shelf' | 'movements' | 'workshop' | 'words';
+type Screen = 'shelf' | 'movements' | 'workshop' | 'logbook' | 'words';
 
 const SCREENS: readonly { id: Screen; title: string; path: string }[] = [
   { id: 'shelf', title: 'Shelf', path: '/' },
   { id: 'movements', title: 'Movements', path: '/movements' },
   { id: 'workshop', title: 'Workshop', path: '/workshop' },
+  { id: 'logbook', title: 'Logbook', path: '/logbook' },
   { id: 'words', title: 'Words', path: '/words' },
 ];
 

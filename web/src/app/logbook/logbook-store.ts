@@ -1,0 +1,144 @@
+import { inject, Injectable } from '@angular/core';
+import { MOST_PHOTOS, readBuild, type Build, type CardDocument, type FileProblem } from '@diptychon/core/records';
+import { Database, type KeptPhoto } from '../cards/database';
+import { scaledPhoto } from './scaled-photo';
+
+/** A build that cannot be read, and what is wrong with it. */
+export interface UnreadableBuild {
+  id: string;
+  problems: readonly FileProblem[];
+  raw: unknown;
+}
+
+/** A change of the logbook that could not be. */
+export class NotLogged extends Error {}
+
+/**
+ * What was made, and how it went. Every change is made within one transaction upon what is kept by then, so that two tabs never
+ * overwrite each other, and is on the disk before it counts.
+ */
+@Injectable({ providedIn: 'root' })
+export class LogbookStore {
+  private readonly database = inject(Database);
+  private turn: Promise<unknown> = Promise.resolve();
+
+  /** All builds, begun last first, and those that cannot be read. */
+  async all(): Promise<{ builds: Build[]; unreadable: UnreadableBuild[] }> {
+    await this.turn;
+    const kept = await this.database.look(['builds'], (tray) => tray.all('builds'));
+    const builds: Build[] = [];
+    const unreadable: UnreadableBuild[] = [];
+    for (const raw of kept) {
+      const reading = readBuild(raw);
+      if (reading.ok) builds.push(reading.build);
+      else unreadable.push({ id: raw.id, problems: reading.problems, raw });
+    }
+    return { builds: builds.sort((a, b) => b.begunAt - a.begunAt), unreadable };
+  }
+
+  /** The build of a card that is still being made. */
+  async begun(card: string): Promise<Build | undefined> {
+    return (await this.all()).builds.find((build) => build.card === card && build.endedAt === undefined);
+  }
+
+  /** Begins to make a card, as it is now. */
+  async begin(card: CardDocument, copies: number): Promise<Build> {
+    const build: Build = {
+      ...{ id: crypto.randomUUID(), card: card.id, name: card.name, as: card, copies, begunAt: Date.now() },
+      ...{ steps: [], measures: [], faults: [], photos: [], forWhom: '', wouldChange: '' },
+    };
+    refuseUnreadable(build);
+    await this.inTurn(() => this.database.change(['builds'], (tray) => tray.add('builds', build)));
+    return build;
+  }
+
+  /**
+   * Changes a build as it is kept by then.
+   * @throws NotLogged when it is gone, or what would be kept could not be read again
+   */
+  change(id: string, apply: (build: Build) => Build): Promise<Build> {
+    return this.inTurn(() =>
+      this.database.change(['builds'], async (tray) => {
+        const next = apply(readOrThrow(await tray.get('builds', id)));
+        refuseUnreadable(next);
+        await tray.put('builds', next);
+        return next;
+      }),
+    );
+  }
+
+  /** Takes a build out of the logbook, its photos with it. */
+  remove(id: string): Promise<void> {
+    return this.inTurn(() =>
+      this.database.change(['builds', 'photos'], async (tray) => {
+        await tray.remove('builds', id);
+        for (const photo of await tray.all('photos')) if (photo.build === id) await tray.remove('photos', photo.id);
+      }),
+    );
+  }
+
+  /** Puts a build back that was taken out just now, with its photos. */
+  putBack(build: Build, photos: readonly KeptPhoto[]): Promise<void> {
+    return this.inTurn(() =>
+      this.database.change(['builds', 'photos'], async (tray) => {
+        await tray.add('builds', build);
+        for (const photo of photos) await tray.put('photos', photo);
+      }),
+    );
+  }
+
+  /**
+   * Keeps a photo with a build: both, or neither.
+   * @throws NotLogged when it is no picture, or there are as many as there may be
+   */
+  async addPhoto(id: string, file: Blob): Promise<Build> {
+    const bytes = await scaledPhoto(file);
+    if (!bytes) throw new NotLogged('This file is not a picture that this browser can show; allowed: JPEG, PNG or WebP of up to 40 MB.');
+    const photo: KeptPhoto = { id: crypto.randomUUID(), build: id, type: 'image/jpeg', bytes };
+    return this.inTurn(() =>
+      this.database.change(['builds', 'photos'], async (tray) => {
+        const build = readOrThrow(await tray.get('builds', id));
+        if (build.photos.length >= MOST_PHOTOS)
+          throw new NotLogged(`There are ${MOST_PHOTOS} photos already; allowed: at most ${MOST_PHOTOS}.`);
+        const next = { ...build, photos: [...build.photos, photo.id] };
+        await tray.put('photos', photo);
+        await tray.put('builds', next);
+        return next;
+      }),
+    );
+  }
+
+  removePhoto(id: string, photo: string): Promise<Build> {
+    return this.inTurn(() =>
+      this.database.change(['builds', 'photos'], async (tray) => {
+        const build = readOrThrow(await tray.get('builds', id));
+        const next = { ...build, photos: build.photos.filter((each) => each !== photo) };
+        await tray.put('builds', next);
+        await tray.remove('photos', photo);
+        return next;
+      }),
+    );
+  }
+
+  async photosOf(id: string): Promise<KeptPhoto[]> {
+    const all = await this.database.look(['photos'], (tray) => tray.all('photos'));
+    return all.filter(({ build }) => build === id);
+  }
+
+  private inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const turn = this.turn.then(work);
+    this.turn = turn.catch(() => undefined);
+    return turn;
+  }
+}
+
+function readOrThrow(raw: unknown): Build {
+  const reading = raw === undefined ? undefined : readBuild(raw);
+  if (!reading?.ok) throw new NotLogged('This build is no longer in the logbook.');
+  return reading.build;
+}
+
+function refuseUnreadable(build: Build): void {
+  const reading = readBuild(build);
+  if (!reading.ok) throw new NotLogged(reading.problems.map(({ path, says }) => `${path} ${says}.`).join(' '));
+}
