@@ -34,7 +34,8 @@ export default defineConfig({
   },
   webServer: {
     command: `node ../server/dist/serve.js`,
-    env: { PORT: String(port) },
+    // Slow enough to be held while it works.
+    env: { PORT: String(port), CUTTER_PACE: '4' },
     url: `http://127.0.0.1:${port}/`,
     reuseExistingServer: false,
   },

@@ -3,6 +3,7 @@ export * from './records.js';
 export * from './plane/point.js';
 export { place, type Placement } from './plane/placement.js';
 export * from './plane/outline.js';
+export { plainRectangle } from './plane/plain-rectangle.js';
 export * from './plane/triangles.js';
 export { SHAPE_OPTIONS } from './plane/shapes.js';
 export { partOf, readsOffRuler, type CutSheet, type Score } from './sheet/cut-sheet.js';
@@ -89,6 +90,7 @@ export { type BenchStep, type StepKind, type StepPicture } from './plan/step.js'
 export { ACCURACY_BY, accuracyBy, type Accuracy, type AccuracyBy } from './logbook/accuracy.js';
 export { accepted, evidenceOf, takenBack, type Evidence } from './logbook/calibration.js';
 export { plannedMeasures, type PlannedMeasure } from './logbook/planned-measures.js';
+export type { Join } from './plan/joins-said.js';
 export { stepMotion, type StepMotion } from './plan/step-motion.js';
 export { stepsRecord } from './plan/steps-record.js';
 export { type LineReading } from './plan/reading.js';
@@ -167,5 +169,6 @@ export {
   type CutterTool,
 } from './plan/cutter-job.js';
 export { cutterReport, type CutterReport } from './plan/cutter-report.js';
+export { Cutter, NoSuchPlot, NotTaken, type CutterProgress, type CutterState } from './format/cutter.js';
 export { pictureOfCut, readCutterSvg, type CutterReading } from './format/cutter-svg.js';
 export { LARGEST_SVG } from './format/svg-lines.js';

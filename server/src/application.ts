@@ -5,7 +5,7 @@ import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import staticCompressed from 'express-static-gzip';
 import helmet from 'helmet';
-import type { Cutter } from './cutter.js';
+import type { Cutter } from '@diptychon/core';
 import { cutterRoutes } from './cutter-routes.js';
 
 /** Stands in the built page where each answer puts its own nonce. */

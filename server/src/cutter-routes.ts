@@ -1,6 +1,5 @@
 import express, { Router, type Request, type Response } from 'express';
-import { LARGEST_SVG } from '@diptychon/core';
-import { Cutter, NoSuchPlot, NotTaken, type CutterProgress } from './cutter.js';
+import { LARGEST_SVG, NoSuchPlot, NotTaken, USUAL_CUTTER, type Cutter, type CutterProgress } from '@diptychon/core';
 
 /** How often progress is told (ms). */
 const TELL_EVERY = 150;
@@ -22,6 +21,8 @@ export function cutterRoutes(cutter: Cutter): Router {
     }
     answer(response, () => cutter.take(body), 201);
   });
+  routes.get('/', (_, response) => answer(response, () => ({ machine: USUAL_CUTTER })));
+  routes.get('/jobs', (_, response) => answer(response, () => ({ jobs: cutter.all() })));
   routes.get('/jobs/:id', (request, response) => answer(response, () => cutter.progress(idOf(request))));
   routes.get('/jobs/:id/report', (request, response) => answer(response, () => cutter.report(idOf(request))));
   routes.get('/jobs/:id/picture.svg', (request, response) => {

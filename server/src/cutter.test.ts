@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { application } from './application.js';
-import { Cutter, NoSuchPlot, NotTaken, type CutterProgress } from './cutter.js';
+import { NoSuchPlot, NotTaken, type Cutter, type CutterProgress } from '@diptychon/core';
+import { cutterHere } from './cutter.js';
 
 /** A square of 100 mm cut at 50 mm/s: 2 s and a little. */
 const SQUARE =
@@ -13,7 +14,7 @@ const SQUARE =
 
 describe('a cutter that stands in for a real one', () => {
   let time = 0;
-  const machine = (): Cutter => new Cutter(1, () => time);
+  const machine = (): Cutter => cutterHere(1, () => time);
 
   it('takes as long as its way, and is done then', () => {
     const cutter = machine();
@@ -103,7 +104,7 @@ describe('the cutter over HTTP', () => {
     const folder = mkdtempSync(join(tmpdir(), 'diptychon-cutter-'));
     writeFileSync(join(folder, 'index.html'), 'page');
     await new Promise<void>((ready) => {
-      server = application(folder, new Cutter(20)).listen(0, '127.0.0.1', () => ready());
+      server = application(folder, cutterHere(20)).listen(0, '127.0.0.1', () => ready());
     });
     address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/cutter`;
   });

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
 import { application } from './application.js';
-import { Cutter } from './cutter.js';
+import { cutterHere } from './cutter.js';
 
 // An empty one is one that was not given.
 const port = Number(process.env['PORT'] || 4173);
@@ -20,7 +20,7 @@ if (!(pace > 0 && pace <= 10_000)) {
   process.exit(2);
 }
 
-const server = application(pageFolder, new Cutter(pace)).listen(port, host, (error?: Error) => {
+const server = application(pageFolder, cutterHere(pace)).listen(port, host, (error?: Error) => {
   if (error) {
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
     console.error(

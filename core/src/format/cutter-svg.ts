@@ -98,6 +98,9 @@ function lengthOf(typed: string | undefined): Mm | undefined {
   return match ? Number(match[1]) * MM_PER[match[2]!.toLowerCase()]! : undefined;
 }
 
+/** How each tool is told apart in the picture: what is cut through darkest. */
+const INKS: Readonly<Record<CutterTool, string>> = { cut: '#1d2327', perforate: '#5b4a3a', score: '#9a7b45', draw: '#5f7f8f' };
+
 /** The sheet as the machine leaves it: every line along which a tool went, as wide as the blade is, y down. */
 export function pictureOfCut(
   job: CutterJob,
@@ -107,7 +110,10 @@ export function pictureOfCut(
   const number = (mm: Mm): string => String(Number(mm.toFixed(3)));
   const paths = moves
     .filter(({ tool }) => tool !== 'travel')
-    .map(({ tool, points }) => `  <path class="${tool}" d="M${points.map(([x, y]) => `${number(x)} ${number(y)}`).join('L')}"/>`);
+    .map(
+      ({ tool, points }) =>
+        `  <path class="${tool}" stroke="${INKS[tool as CutterTool]}" d="M${points.map(([x, y]) => `${number(x)} ${number(y)}`).join('L')}"/>`,
+    );
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${number(job.width)}mm" height="${number(job.height)}mm" viewBox="0 0 ${number(job.width)} ${number(job.height)}" fill="none" stroke="#1d2327" stroke-width="${number(kerf)}">`,

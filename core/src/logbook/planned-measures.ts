@@ -4,7 +4,7 @@ import type { Evaluation } from '../evaluate.js';
 import { ROOT } from '../card/document.js';
 import type { Mm } from '../measure/units.js';
 import { benchSteps } from '../plan/bench-steps.js';
-import { readsOffRuler } from '../sheet/cut-sheet.js';
+import { partOf, readsOffRuler } from '../sheet/cut-sheet.js';
 import type { Workshop } from '../supplies/workshop.js';
 import type { Measure } from './build.js';
 
@@ -29,11 +29,17 @@ export function plannedMeasures(evaluation: Evaluation, workshop: Workshop): Pla
       mechanism: design.card.parts.find(({ id }) => id === (piece.part ?? ROOT))?.mechanism ?? '',
     };
     const upright = scores.filter((score) => readsOffRuler(score) && !score.secondOfSpine);
-    const places = [...new Set(upright.map(({ from }) => from[0]))].sort((a, b) => a - b);
+    // A panel lies between folds that run right across; what a part scores inside it is none of its sides.
+    const across = upright.filter((score) => partOf(score, sheet) === undefined);
+    const places = [...new Set(across.map(({ from }) => from[0]))].sort((a, b) => a - b);
+    // Stretches of one line are one line.
+    const lines = upright.filter(
+      ({ name, from }, i) => upright.findIndex((other) => other.name === name && other.from[0] === from[0]) === i,
+    );
     return [
       { what: 'trim', says: `${piece.name}, across`, planned: width, tool: cutter ?? '', ...of },
       { what: 'trim', says: `${piece.name}, along`, planned: height, tool: cutter ?? '', ...of },
-      ...upright.flatMap(({ id, name }): PlannedMeasure[] => {
+      ...lines.flatMap(({ id, name }): PlannedMeasure[] => {
         const reading = readings.find(({ piece: own, line, kind }) => own === piece.id && line === id && kind === 'score');
         if (!reading) return [];
         const says = `${piece.name}: ${name}, from the ${reading.edge}`;

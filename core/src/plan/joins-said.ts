@@ -21,6 +21,8 @@ export interface GluedFace {
 /** What a step glues together: the area that glue goes on, and where that comes to lie. Corners of both come in the same order. */
 export interface Join {
   id: string;
+  /** what it is called in words and drawings, where it has a number */
+  number?: string;
   glued: GluedFace;
   onto: GluedFace;
 }
@@ -57,6 +59,7 @@ export function joinOfLayer(evaluation: Evaluation, layer: DressedLayer): Join {
   });
   return {
     id: layer.id,
+    number: layer.number,
     glued: { piece: layer.id, face: 'down', outline, holes },
     onto: under
       ? laid({ piece: under.id, face: 'up' }, (corner) => place(corner, undone(under.placement)))

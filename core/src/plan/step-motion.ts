@@ -9,6 +9,8 @@ import type { BenchStep } from './step.js';
 
 /** What is seen of a step in the round, on the way from the state before it (share 0) to the state after it (share 1). */
 export interface StepMotion {
+  /** what of what it wears is on it by then */
+  wears: 'nothing' | 'layers' | 'all';
   /** only these panels; all where left out */
   panels?: readonly string[];
   /** where the whole card stands on its drive, where it moves as a whole */
@@ -34,8 +36,9 @@ export function stepMotion(evaluation: Evaluation, steps: readonly BenchStep[], 
   const { at } = evaluation.design.base.rest;
   if (step.kind === 'fold' && step.picture?.kind === 'flat') return folding(evaluation, step.picture.piece);
   if (step.kind === 'glue') return gluing(evaluation, steps, step);
-  if (step.kind === 'test') return { drive: (share) => share * at };
-  if (step.kind === 'dry-fit' || step.kind === 'burnish' || step.kind === 'post') return { drive: (share) => (1 - share) * at };
+  if (step.kind === 'test') return { wears: 'all', drive: (share) => share * at };
+  if (step.kind === 'dry-fit' || step.kind === 'burnish') return { wears: 'nothing', drive: (share) => (1 - share) * at };
+  if (step.kind === 'post') return { wears: 'all', drive: (share) => (1 - share) * at };
   return undefined;
 }
 
@@ -57,8 +60,9 @@ function folding({ design, motion }: Evaluation, id: string): StepMotion | undef
       return moved;
     });
   };
-  if (looped) return { panels: ids, drive: (share) => 1 - LOOPED_SHARE * share };
+  if (looped) return { wears: 'nothing', panels: ids, drive: (share) => 1 - LOOPED_SHARE * share };
   return {
+    wears: 'nothing',
     panels: ids,
     stands: ON_THE_TABLE,
     poses: (share) => {
@@ -91,10 +95,11 @@ function gluing(evaluation: Evaluation, steps: readonly BenchStep[], step: Bench
   const coming = hangsWith(pieceOf(first.a));
   const there = new Set(own.flatMap(({ b }) => [...hangsWith(pieceOf(b))]));
   const ids = panels.flatMap(({ id, piece }) => (coming.has(piece.id) || there.has(piece.id) ? [id] : []));
-  if (step.closesCard || own.some(({ b }) => coming.has(pieceOf(b)))) return { panels: ids, drive: (share) => 1 - share };
+  if (step.closesCard || own.some(({ b }) => coming.has(pieceOf(b)))) return { wears: 'layers', panels: ids, drive: (share) => 1 - share };
   const open = poseOf(motion, frameBetween(motion, 1));
   const toward = carryDirection(open[first.b]!, 0, 0, first.source.partnerFace === 'up' ? OFFERED_FROM : -OFFERED_FROM);
   return {
+    wears: 'layers',
     panels: ids,
     poses: (share) =>
       open.map((rigid, body) => {

@@ -16,6 +16,7 @@ export const routes: Routes = [
   { path: 'words', title: 'Words · Diptychon', loadComponent: () => import('./words/words-page').then((m) => m.WordsPage) },
   { path: 'card/:id', title: 'Bench · Diptychon', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
   { path: 'card/:id/make', title: 'Make · Diptychon', loadComponent: () => import('./make/make-page').then((m) => m.MakePage) },
+  { path: 'card/:id/cutter', title: 'Cutter · Diptychon', loadComponent: () => import('./make/cutter-page').then((m) => m.CutterPage) },
   { path: 'card/:id/sheets', title: 'Sheets · Diptychon', loadComponent: () => import('./make/cutting-page').then((m) => m.CuttingPage) },
   { path: '**', redirectTo: '' },
 ];

@@ -11,6 +11,8 @@ import {
   type Pose,
   type Rigid,
   type BentRow,
+  type Dressed,
+  type StepMotion,
 } from '@diptychon/core';
 import {
   AmbientLight,
@@ -176,7 +178,7 @@ export class PaperScene {
     });
     for (const sheet of before.values()) this.remove(sheet);
     this.sheets.forEach(({ mesh, panel }, body) => {
-      this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, evaluation.dressed);
+      this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, wornBy(evaluation.dressed, this.partly?.wears));
     });
     this.placeShown();
     this.standUp();
@@ -194,6 +196,7 @@ export class PaperScene {
     if (!this.evaluation) return;
     if (partly === this.partly) return;
     this.partly = partly;
+    this.build(this.evaluation);
     this.placeShown();
     this.standUp();
     this.look('stand');
@@ -380,10 +383,18 @@ export class PaperScene {
   }
 }
 
+/** What of it is on the card by then. */
+function wornBy(dressed: Dressed, wears: StepMotion['wears'] = 'all'): Pick<Dressed, 'layers' | 'toppers' | 'magnets'> {
+  if (wears === 'all') return dressed;
+  const { layers, magnets } = dressed;
+  return wears === 'layers' ? { layers, magnets, toppers: [] } : { layers: [], magnets: [], toppers: [] };
+}
+
 /** Some panels of a card, as they are looked at first. */
 export interface Partly {
   /** all where left out */
   panels?: readonly string[];
+  wears: StepMotion['wears'];
   stands?: Pick<Evaluation['design']['base']['rest'], 'up' | 'viewFrom'>;
   /** where they are, or where the card stands on its drive, when it takes most room */
   start?: Pose;

@@ -71,8 +71,8 @@ export class StandingView implements OnDestroy {
   private readonly partly = computed<Partly | undefined>(() => {
     const moves = this.moves();
     if (!moves) return undefined;
-    const { panels, stands, poses, drive } = moves;
-    return { panels, stands, ...(poses ? { start: poses(0) } : { at: Math.max(drive!(0), drive!(1)) }) };
+    const { panels, stands, poses, drive, wears } = moves;
+    return { panels, stands, wears, ...(poses ? { start: poses(0) } : { at: Math.max(drive!(0), drive!(1)) }) };
   });
 
   /** The pose and verdict in words, for who cannot see the drawing. */

@@ -47,7 +47,8 @@ const SCREENS: readonly { id: Screen; title: string; path: string }[] = [
     nav {
       display: flex;
       flex: 1;
-      gap: 1rem;
+      flex-wrap: wrap;
+      gap: 0 1rem;
     }
     a {
       padding: 0.4rem 0.2rem;

@@ -110,6 +110,7 @@ export class AccuracyView implements OnDestroy {
     const { BarController, BarElement, CategoryScale, Chart, LinearScale } = await import('chart.js');
     if (!canvas.isConnected) return;
     Chart.register(BarController, BarElement, CategoryScale, LinearScale);
+    Chart.defaults.font.family = getComputedStyle(document.body).fontFamily;
     const style = getComputedStyle(canvas);
     const colour = (name: string): string => style.getPropertyValue(name).trim();
     const ink = colour('--ink');

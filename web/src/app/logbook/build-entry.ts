@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, OnDestroy, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, OnDestroy, output, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { parseLength, plannedMeasures, sayLength, secondsOf, type Build, type Mm, type PlannedMeasure } from '@diptychon/core';
+import { parseLength, plainMm, plannedMeasures, sayLength, secondsOf, type Build, type Mm, type PlannedMeasure } from '@diptychon/core';
 import { firstValueFrom } from 'rxjs';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
@@ -46,17 +46,17 @@ export class BuildEntry implements OnDestroy {
   protected readonly refused = signal<string | undefined>(undefined);
   protected readonly photos = signal<readonly { id: string; url: string }[]>([]);
   protected readonly onShelf = signal<string | undefined>(undefined);
-  private readonly cardKey = computed(() => JSON.stringify(this.build().as));
+  private readonly buildId = computed(() => this.build().id);
   private readonly photoKey = computed(() => `${this.build().id} ${this.build().photos.join(' ')}`);
 
   constructor() {
     effect(() => {
-      this.cardKey();
-      void this.plan();
+      this.buildId();
+      untracked(() => void this.plan());
     });
     effect(() => {
       this.photoKey();
-      void this.showPhotos();
+      untracked(() => void this.showPhotos());
     });
   }
 
@@ -71,7 +71,12 @@ export class BuildEntry implements OnDestroy {
   /** How far a measured length is from the planned one, with its sign. */
   protected off({ planned, measured }: Build['measures'][number]): string {
     const by = measured - planned;
-    return Math.abs(by) < 0.005 ? 'as planned' : `${by > 0 ? '+' : '−'}${this.say(Math.abs(by))}`;
+    return Math.abs(by) < 0.005 ? 'as planned' : `${by > 0 ? '+' : '−'}${this.fine(Math.abs(by))}`;
+  }
+
+  /** Less than the marks of a ruler tell apart. */
+  private fine(mm: Mm): string {
+    return this.notation().startsWith('inch') ? this.say(mm) : plainMm(mm, this.notation());
   }
 
   protected write(field: 'forWhom' | 'wouldChange', text: string): void {
@@ -123,12 +128,12 @@ export class BuildEntry implements OnDestroy {
   }
 
   private async plan(): Promise<void> {
-    const { as } = this.build();
+    const { id, as } = this.build();
     this.planned.set(undefined);
     this.onShelf.set(undefined);
     this.refused.set(undefined);
     const answer = await firstValueFrom(this.evaluator.once(as));
-    if (this.build().as.id !== as.id) return;
+    if (this.build().id !== id) return;
     this.planned.set(answer.ok === true ? plannedMeasures(answer.evaluation, this.workshop()) : []);
   }
 

@@ -4,6 +4,7 @@ import { DEMO_CARDS, evaluate, setSize } from '@diptychon/core';
 import { of } from 'rxjs';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
+import { LogbookStore } from '../logbook/logbook-store';
 import { MakePage } from './make-page';
 
 const easel = DEMO_CARDS[0]!;
@@ -80,6 +81,41 @@ describe('MakePage', () => {
     element().querySelector<HTMLButtonElement>('.over')!.click();
     await fixture.whenStable();
     expect(title()).toBe('Put everything on the table');
+  });
+
+  it('does one step for all of several cards, one after the other, and keeps each in the logbook', async () => {
+    await open(easel.id);
+    const copies = element().querySelector<HTMLInputElement>('#copies')!;
+    copies.value = '3';
+    copies.dispatchEvent(new Event('change'));
+    key(' ');
+    await fixture.whenStable();
+    expect(title()).toBe('Put everything on the table');
+    expect(element().querySelector('.count')!.textContent).toContain('for 3 cards: 0 done');
+    await until(() => element().querySelector('.count')!.textContent.includes('1 done'));
+    key(' ');
+    await fixture.whenStable();
+    key(' ');
+    await until(() => title() === 'Trim: Card');
+    const logbook = TestBed.inject(LogbookStore);
+    await until(() => false);
+    const build = (await logbook.begun(easel.id))!;
+    expect(build.copies).toBe(3);
+    expect(build.steps.map(({ id, done }) => [id, done])).toEqual([['ready', 3]]);
+    await logbook.remove(build.id);
+  });
+
+  it('shows a fold in the round, and the flat piece again', async () => {
+    await open(easel.id);
+    for (let i = 0; i < 40 && !title().startsWith('Fold lightly'); i++) {
+      key('ArrowRight');
+      await fixture.whenStable();
+    }
+    const round = [...element().querySelectorAll('button')].find((button) => button.textContent.trim() === 'In the round')!;
+    round.click();
+    await fixture.whenStable();
+    expect(element().querySelector('dip-step-round')).not.toBeNull();
+    expect(element().querySelector('dip-step-drawing')).toBeNull();
   });
 
   it('says at the top when the card is not ready to make', async () => {

@@ -11,28 +11,17 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import {
-  benchSteps,
-  everySheet,
-  MOST_COPIES,
-  stepMotion,
-  withStep,
-  type BenchStep,
-  type Build,
-  type CardDocument,
-  type Evaluation,
-} from '@diptychon/core';
+import { benchSteps, everySheet, MOST_COPIES, stepMotion, type BenchStep, type CardDocument, type Evaluation } from '@diptychon/core';
 import { firstValueFrom } from 'rxjs';
 import { NumberText } from '../fields/number-text';
 import { StandingView } from '../bench/standing-view';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
 import { ThemeButton } from '../frame/theme-button';
-import { LogbookStore } from '../logbook/logbook-store';
 import { WordsUsed } from '../words/words-used';
 import { WorkshopStore } from '../workshop/workshop-store';
+import { MakingLog } from './making-log';
 import { ReadingVoice } from './reading-voice';
-import { StepClock } from './step-clock';
 import { StepDrawing } from './step-drawing';
 import { StepRound } from './step-round';
 
@@ -41,16 +30,16 @@ import { StepRound } from './step-round';
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-make-page',
   imports: [WordsUsed, NumberText, RouterLink, StandingView, StepDrawing, StepRound, ThemeButton],
-  providers: [ReadingVoice],
+  providers: [MakingLog, ReadingVoice],
   templateUrl: './make-page.html',
   styleUrl: './make-page.scss',
-  host: { '(document:keydown)': 'key($event)', '(document:visibilitychange)': 'seen()', '[class.far]': 'far()' },
+  host: { '(document:keydown)': 'key($event)', '(document:visibilitychange)': 'log.seen()', '[class.far]': 'far()' },
 })
 export class MakePage implements OnDestroy {
   readonly id = input.required<string>();
   private readonly store = inject(CardStore);
   private readonly evaluator = inject(Evaluator);
-  private readonly logbook = inject(LogbookStore);
+  protected readonly log = inject(MakingLog);
   protected readonly voice = inject(ReadingVoice);
   private readonly workshop = inject(WorkshopStore).workshop;
   private readonly heading = viewChild<ElementRef<HTMLElement>>('heading');
@@ -86,14 +75,18 @@ export class MakePage implements OnDestroy {
   protected readonly mustChange = computed(() => this.evaluation()?.findings.find((f) => f.severity === 'fail'));
   protected readonly left = signal<number | undefined>(undefined);
 
-  /** what is kept of this making; nothing before the first step is done */
-  protected readonly build = signal<Build | undefined>(undefined);
-  /** so many cards at once, each step for all of them before the next */
-  protected readonly copies = signal(1);
+  protected readonly copies = this.log.copies;
   protected readonly mostCopies = MOST_COPIES;
-  protected readonly doneOf = computed(() => {
-    const id = this.step()?.id;
-    return this.build()?.steps.find((step) => step.id === id)?.done ?? 0;
+  protected readonly doneOf = computed(() => this.log.doneOf(this.step()?.id ?? ''));
+  protected readonly stepWords = computed(() => {
+    const copies = this.copies();
+    const of = copies > 1 ? `, for ${copies} cards: ${this.doneOf()} done` : '';
+    return `Step ${this.at() + 1} of ${this.steps().length}${of}`;
+  });
+  protected readonly nextWords = computed(() => {
+    const copies = this.copies();
+    if (this.at() === this.steps().length - 1) return copies > 1 ? 'Done: all are made' : 'Done: it is made';
+    return copies > 1 ? `All ${copies} done, next` : 'Done, next';
   });
   /** the step is read from far off: large letters */
   protected readonly far = signal(false);
@@ -105,7 +98,6 @@ export class MakePage implements OnDestroy {
   protected readonly moving = computed(() => (this.inTheRound() || !this.flat() ? this.motion() : undefined));
   protected readonly noting = signal(false);
   protected readonly noted = signal(false);
-  private readonly stepTime = new StepClock();
   private clock = 0;
 
   constructor() {
@@ -128,7 +120,7 @@ export class MakePage implements OnDestroy {
     this.at.set(to);
     this.noting.set(false);
     this.noted.set(false);
-    this.stepTime.begin(Date.now(), !document.hidden);
+    this.log.atStep();
     this.stopClock();
     this.heading()?.nativeElement.focus();
   }
@@ -137,7 +129,7 @@ export class MakePage implements OnDestroy {
   protected tick(): void {
     const step = this.step();
     if (!step) return;
-    this.log(step, this.copies());
+    this.log.done(this.card()!, step, this.copies());
     this.done.update((before) => new Set(before).add(step.id));
     this.keep();
     if (this.at() === this.steps().length - 1) void this.finish();
@@ -149,15 +141,7 @@ export class MakePage implements OnDestroy {
     const step = this.step();
     if (!step) return;
     if (this.doneOf() + 1 >= this.copies()) this.tick();
-    else this.log(step, 1);
-  }
-
-  protected setCopies(given: number): void {
-    const copies = Math.min(MOST_COPIES, Math.max(1, Math.round(given) || 1));
-    this.copies.set(copies);
-    const { id } = this.build() ?? {};
-    if (id !== undefined)
-      this.change(id, (build) => ({ ...build, copies, steps: build.steps.map((s) => ({ ...s, done: Math.min(s.done, copies) })) }));
+    else this.log.done(this.card()!, step, 1);
   }
 
   /** Notes what went wrong at this step in the logbook. */
@@ -166,48 +150,13 @@ export class MakePage implements OnDestroy {
     if (!step || says.trim() === '') return;
     this.noting.set(false);
     this.noted.set(true);
-    this.logged((build) => ({ ...build, faults: [...build.faults, { step: step.title, says: says.trim().slice(0, 1000) }] }));
-  }
-
-  protected seen(): void {
-    this.stepTime.seen(!document.hidden, Date.now());
-  }
-
-  private log(step: BenchStep, done: number): void {
-    const seconds = this.stepTime.take(Date.now());
-    this.logged((build) => withStep(build, step, done, seconds));
-  }
-
-  private beginning: Promise<Build> | undefined;
-
-  /** Changes what the logbook has of this making, which begins with the first change. */
-  private logged(apply: (build: Build) => Build): void {
-    const known = this.build();
-    if (known) {
-      this.change(known.id, apply);
-      return;
-    }
-    const card = this.card()!;
-    this.beginning ??= this.logbook.begin(card, this.copies());
-    this.beginning.then(
-      (build) => this.change(build.id, apply),
-      () => this.trouble.set('This could not be put into the logbook: the browser’s storage may be full. The steps work all the same.'),
-    );
-  }
-
-  private change(id: string, apply: (build: Build) => Build): void {
-    // Shown at once; what is kept by then may have more in it, and is shown next.
-    this.build.update((build) => build && apply(build));
-    this.logbook.change(id, apply).then(
-      (build) => this.build.set(build),
-      () => this.trouble.set('This could not be put into the logbook: the browser’s storage may be full. The steps work all the same.'),
-    );
+    this.log.fault(this.card()!, step, says);
   }
 
   /** The last step done makes the card a made one, and says so. */
   private async finish(): Promise<void> {
     this.made.set(true);
-    this.logged((build) => ({ ...build, endedAt: Date.now() }));
+    this.log.end(this.card()!);
     try {
       const kept = await this.store.get(this.id());
       if (kept && kept.card.state !== 'made')
@@ -220,18 +169,13 @@ export class MakePage implements OnDestroy {
   protected untick(id: string): void {
     this.done.update((before) => new Set([...before].filter((other) => other !== id)));
     const step = this.steps().find((each) => each.id === id);
-    if (step && this.build()) this.logged((build) => withStep(build, step, -build.copies, 0));
+    if (step && this.log.build()) this.log.done(this.card()!, step, -this.copies());
     this.keep();
   }
 
   protected startOver(): void {
     this.made.set(false);
-    const { id, endedAt } = this.build() ?? {};
-    // What was made of it so far stays in the logbook.
-    if (id !== undefined && endedAt === undefined)
-      void this.logbook.change(id, (build) => ({ ...build, endedAt: Date.now() })).catch(() => undefined);
-    this.build.set(undefined);
-    this.beginning = undefined;
+    this.log.startOver();
     this.done.set(new Set());
     this.keep();
     this.go(0);
@@ -277,15 +221,13 @@ export class MakePage implements OnDestroy {
         return;
       }
       const ticked = await this.store.ticked(id);
-      const begun = await this.logbook.begun(id);
-      this.build.set(begun);
-      this.copies.set(begun?.copies ?? 1);
+      await this.log.open(id);
       this.evaluation.set(answer.evaluation);
       this.steps.set(benchSteps(answer.evaluation, this.workshop()));
       this.done.set(new Set(ticked));
       const next = this.steps().findIndex((step) => !ticked.includes(step.id));
       this.at.set(next < 0 ? this.steps().length - 1 : next);
-      this.stepTime.begin(Date.now(), !document.hidden);
+      this.log.atStep();
     } catch {
       this.trouble.set('This browser’s storage could not be read.');
     }

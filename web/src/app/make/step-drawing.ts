@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { extentOf, readsOffRuler, type CutSheet, type Point, type StepPicture } from '@diptychon/core';
+import { extentOf, plainRectangle, readsOffRuler, type CutSheet, type Join, type Point, type StepPicture } from '@diptychon/core';
 import { apart, spread } from '../drawings/flat-piece';
 import { pathThrough, pieceOnScreen } from '../drawings/piece-on-screen';
 
@@ -52,6 +52,10 @@ interface Line {
       @for (zone of zones(); track zone.id) {
         <path class="zone" [attr.d]="zone.path" />
       }
+      @for (layer of layers(); track layer.id) {
+        <path class="layer" fill-rule="evenodd" [attr.d]="layer.path" />
+        <text class="layer-number" [attr.x]="layer.at[0]" [attr.y]="layer.at[1]">{{ layer.number }}</text>
+      }
       @for (mark of marks(); track mark.id) {
         <path class="mark" [attr.d]="mark.path" />
       }
@@ -78,6 +82,9 @@ export class StepDrawing {
   readonly picture = input.required<Extract<StepPicture, { kind: 'flat' }>>();
   /** scores in the order of their readings, those of one reading together */
   readonly order = input<readonly (readonly string[])[]>([]);
+
+  /** what is glued on it in this step, on the face that is shown */
+  readonly laid = input<readonly Join[]>([]);
 
   protected readonly width = WIDTH;
   protected readonly height = HEIGHT;
@@ -123,6 +130,23 @@ export class StepDrawing {
       .of('glue', 'keep-clear', 'decorate')
       .filter((zone) => this.picture().zones.includes(zone.id)),
   );
+  /** Layers where they come to lie, each with its number; those on one another have theirs side by side. */
+  protected readonly layers = computed(() => {
+    const { piece } = this.sheet();
+    const onIt = this.laid().filter(
+      ({ onto, number }) => onto.piece === piece.id && onto.face === this.picture().face && number !== undefined,
+    );
+    return onIt.map(({ id, number, onto }) => {
+      const { minX, maxX, minY, maxY } = plainRectangle({ outer: onto.outline, holes: onto.holes });
+      const above = this.laid().filter((other) => other.onto.piece === id);
+      return {
+        id,
+        number: [number, ...above.map((other) => other.number)].join(', '),
+        at: this.place()([(minX + maxX) / 2, (minY + maxY) / 2]),
+        path: [onto.outline, ...onto.holes].map((loop) => pathThrough(loop.map(this.place()), true)).join(''),
+      };
+    });
+  });
   protected readonly marks = computed(() =>
     this.picture().marks
       ? this.drawn()

@@ -222,6 +222,7 @@ export class HandStudy implements OnDestroy {
     const { BarController, BarElement, CategoryScale, Chart, LinearScale } = await import('chart.js');
     if (!canvas.isConnected) return;
     Chart.register(BarController, BarElement, CategoryScale, LinearScale);
+    Chart.defaults.font.family = getComputedStyle(document.body).fontFamily;
     const style = getComputedStyle(canvas);
     const ink = style.getPropertyValue('--ink').trim();
     this.drawn?.destroy();
