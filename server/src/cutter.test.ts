@@ -145,6 +145,48 @@ describe('the cutter over HTTP', () => {
     expect(((await answer.json()) as { error: string }).error).toMatch(says);
   });
 
+  it('takes 200 hostile and broken jobs without harm: each is answered in words, and the next good one is cut', async () => {
+    let state = 7;
+    const next = (): number => (state = (Math.imul(state, 1_103_515_245) + 12_345) >>> 0) / 2 ** 32;
+    const some = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
+    const VALUES = ['NaN', '-1', '1e308', '1e-308', '9'.repeat(400), '', 'M', '∞', '0', '"', '<', '100000', 'url(http://127.0.0.1/)'];
+    const WHOLE: readonly (() => string)[] = [
+      () => SQUARE.slice(0, Math.floor(next() * SQUARE.length)),
+      () => SQUARE.replace('<svg', '<!DOCTYPE svg [<!ENTITY a "b"><!ENTITY c "&a;&a;&a;&a;">]><svg').replace('60 10', '&c;'),
+      () => `<svg xmlns="http://www.w3.org/2000/svg" width="120mm" height="120mm">${'<g class="cut">'.repeat(5000)}`,
+      () => SQUARE.replace('</svg>', '<script>alert(1)</script><image href="http://127.0.0.1/x"/></svg>'),
+      () => SQUARE.replace('M 60 10 V 110', `M 0 0 ${'L 100000 100000 '.repeat(2000)}`),
+      () => SQUARE.replace('M 60 10 V 110', `M ${Array.from({ length: 3000 }, () => (next() * 120).toFixed(2)).join(' ')}`),
+      () => String.fromCharCode(...Array.from({ length: 200 }, () => Math.floor(next() * 60_000))),
+      () => SQUARE.replace('class="cut"', `transform="${some(['rotate(', 'matrix(0 0 0 0 0 0)', 'scale(1e9)', 'skewX(90)'])}" class="cut"`),
+      () => SQUARE.replaceAll('mm', some(['em', '%', 'px', 'parsec'])),
+      () => '{"svg": true}',
+    ];
+    const mangled = (): string => {
+      const at = [...SQUARE.matchAll(/[\d.]+|[MV]/g)];
+      const { index, 0: found } = some(at);
+      return SQUARE.slice(0, index) + some(VALUES) + SQUARE.slice(index! + found.length);
+    };
+    const counted: Record<number, number> = {};
+    for (let i = 0; i < 200; i++) {
+      const answer = await send(i % 2 ? mangled() : some(WHOLE)());
+      counted[answer.status] = (counted[answer.status] ?? 0) + 1;
+      const told = (await answer.json()) as { error?: string; id?: string; of?: number };
+      if (answer.status === 201) {
+        expect(told.of).toBeGreaterThanOrEqual(0);
+        expect(Number.isFinite(told.of)).toBe(true);
+        await turn(told.id!, 'cancel');
+      } else {
+        expect([413, 415, 422]).toContain(answer.status);
+        expect(told.error).toMatch(/^[A-Z“].{8,}[.!]$/s);
+        expect(told.error!.length).toBeLessThan(400);
+      }
+    }
+    expect(counted[422]).toBeGreaterThan(100);
+    const { id } = (await (await send(SQUARE)).json()) as CutterProgress;
+    expect(await (await fetch(`${address}/jobs/${id}/events`)).text()).toContain('"done"');
+  }, 60_000);
+
   it('knows nothing of what it never had, and takes no word of another kind', async () => {
     for (const path of ['', '/report', '/picture.svg', '/events']) expect((await fetch(`${address}/jobs/none${path}`)).status).toBe(409);
     expect(
