@@ -99,6 +99,34 @@ describe('FilesDialog', () => {
     expect(files).toHaveLength(1);
   });
 
+  it('gives everything in one archive, each kind in its place, and the card as it is', async () => {
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(new Uint8Array([1]))));
+    await press('Everything in one archive');
+    await vi.waitFor(() => expect(files).toHaveLength(1));
+    vi.unstubAllGlobals();
+    expect(files[0]!.name).toBe('thank-you-easel-for-the-foray-guide.zip');
+    const entries = unzipSync(new Uint8Array(await files[0]!.blob.arrayBuffer()));
+    const stem = 'thank-you-easel-for-the-foray-guide';
+    expect(Object.keys(entries).sort()).toEqual(
+      [
+        `${stem}.card.json`,
+        `${stem}-measures.csv`,
+        `${stem}-steps.json`,
+        `${stem}.fold`,
+        ...['card-250-1', 'card-250-2', 'foam'].map((stock) => `cutter/${stem}-${stock}.svg`),
+        `cutter/${stem}.dxf`,
+        `print/${stem}-page.pdf`,
+        `print/${stem}-templates.pdf`,
+        `${stem}-what-is-here.txt`,
+      ].sort(),
+    );
+    const text = (name: string): string => new TextDecoder().decode(entries[name]);
+    expect(readCardFile(text(`${stem}.card.json`))).toEqual({ ok: true, card: easel });
+    expect(JSON.parse(text(`${stem}-steps.json`))).toMatchObject({
+      steps: expect.arrayContaining([expect.objectContaining({ id: 'trim-base' })]),
+    });
+  });
+
   it('gives drawings for several stocks in one archive, each named by its stock', async () => {
     await press('SVG');
     expect(files[0]!.name).toBe('thank-you-easel-for-the-foray-guide.svg.zip');

@@ -125,6 +125,14 @@ export class FilesDialog {
     );
   }
 
+  protected everything(): Promise<void> {
+    return this.make('everything', 'The archive', async () => {
+      const { everythingOf } = await import('./everything-archive');
+      const wishes = { paper: this.paper(), folds: this.folds(), fonts: await printFonts(), workshop: this.workshop() };
+      download(fileName(this.judged.name, 'zip'), 'application/zip', await everythingOf(this.evaluation(), this.evaluator, wishes));
+    });
+  }
+
   /** Always there at once: it is how a card is kept, whether it works or not. */
   protected cardFile(): void {
     download(fileName(this.card().name, 'card.json'), 'application/json', writeCardFile(this.card()));
