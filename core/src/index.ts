@@ -170,5 +170,6 @@ export {
 } from './plan/cutter-job.js';
 export { cutterReport, type CutterReport } from './plan/cutter-report.js';
 export { Cutter, NoSuchPlot, NotTaken, type CutterProgress, type CutterState } from './format/cutter.js';
+export { factsOf, type MechanismFacts } from './format/handbook.js';
 export { pictureOfCut, readCutterSvg, type CutterReading } from './format/cutter-svg.js';
 export { LARGEST_SVG } from './format/svg-lines.js';

@@ -4,6 +4,7 @@ import { contextFor } from '../card/set-size.js';
 import { cardToTry } from '../card/try-out.js';
 import { told } from '../measure/sentence.js';
 import { evaluate, type Evaluation } from '../evaluate.js';
+import type { Mm } from '../measure/units.js';
 import { plainMm, printAngle, printGrams } from '../measure/print.js';
 import type { Mechanism } from '../mechanism/contract.js';
 import { fillSizes, items, type PlainSize, type SizeContext, type Sizes, type SizeValue } from '../mechanism/sizes.js';
@@ -44,17 +45,67 @@ export interface HandbookPage {
  * @throws Error when its own sizes are refused, which would be a fault of the mechanism
  */
 export function handbookPage(mechanism: Mechanism): HandbookPage {
+  const facts = factsOf(mechanism);
+  return { id: mechanism.id, markdown: textOf(mechanism, facts), drawing: facts.drawing };
+}
+
+/** A size that the maker sets: where it begins, what is allowed and why. */
+export interface SizeFact {
+  name: string;
+  label: string;
+  help: string;
+  begins: string;
+  allowed: string;
+  because: string;
+}
+
+/** A flat piece with its scores, in words. */
+export interface PieceFact {
+  name: string;
+  size: string;
+  says: string;
+  scores: string[];
+}
+
+/** What there is to know of a mechanism at the sizes that it begins with. */
+export interface MechanismFacts {
+  closed: string;
+  putDown: string;
+  /** movements that are left when its drive is held */
+  freedom: number;
+  sizes: SizeFact[];
+  pieces: PieceFact[];
+  numbers: { label: string; value: string; because: string }[];
+  /** closed, half open and open, and its flat pieces; an SVG */
+  drawing: string;
+}
+
+/**
+ * The facts of a mechanism, worked out by the same calculation as every card.
+ * @param say how lengths are told; in millimetres where left out
+ * @throws Error when its own sizes are refused, which would be a fault of the mechanism
+ */
+export function factsOf(mechanism: Mechanism, say: (mm: Mm) => string = plainMm): MechanismFacts {
   const card = cardToTry(mechanism);
   const outcome = evaluate(card);
   if (!outcome.ok) throw new Error(`${mechanism.id}: ${outcome.problems.map((p) => p.says).join(' ')}`);
-  return { id: mechanism.id, markdown: textOf(mechanism, card, outcome.evaluation), drawing: drawingOf(outcome.evaluation) };
-}
-
-function textOf(mechanism: Mechanism, card: CardDocument, evaluation: Evaluation): string {
-  const { sheets, measures, closed } = evaluation;
+  const { evaluation } = outcome;
+  const { sheets, measures, closed, design, motion } = evaluation;
   const owner = mechanism.kind === 'base' ? ROOT : mechanism.usualId;
   const { minX, maxX, minY, maxY } = closed.box;
   const own = measures.filter((m) => mechanism.kind === 'base' || m.owner === owner);
+  return {
+    closed: `${say(maxX - minX)} × ${say(maxY - minY)}`,
+    putDown: design.base.rest.says,
+    freedom: motion.freedom,
+    sizes: sizeFacts(mechanism, card, owner, design.sizes[owner]!, say),
+    pieces: sheets.map((sheet) => pieceFact(sheet, say)),
+    numbers: own.map(({ label, value, unit, because }) => ({ label, value: unit === 'rad' ? printAngle(value) : say(value), because })),
+    drawing: drawingOf(evaluation, say),
+  };
+}
+
+function textOf(mechanism: Mechanism, { closed, putDown, freedom, sizes, pieces, numbers }: MechanismFacts): string {
   return [
     `# ${mechanism.name}`,
     '',
@@ -70,68 +121,85 @@ function textOf(mechanism: Mechanism, card: CardDocument, evaluation: Evaluation
     '',
     '| name | what | begins at | allowed | why these limits |',
     '| --- | --- | --- | --- | --- |',
-    ...sizeLines(mechanism, card, owner, evaluation.design.sizes[owner]!),
+    ...sizes.map(
+      ({ name, label, help, begins, allowed, because }) =>
+        `| \`${name}\` | ${label}: ${help} | ${begins} | ${allowed} |${because ? ` ${because} ` : ' '}|`,
+    ),
     ...(mechanism.alternatives ?? []).map((a) => `| \`${a.name}\` | ${a.label}, in place of \`${a.insteadOf}\` | | | ${a.help} |`),
     '',
     '## Pieces and scores',
     '',
-    ...sheets.flatMap((sheet) => pieceLines(sheet)),
+    ...pieces.flatMap(({ name, size, says, scores }) => [
+      `**${name}**, ${size}, ${says}`,
+      '',
+      ...scores.map((score) => `- ${score}`),
+      ...(scores.length > 0 ? [''] : []),
+    ]),
     '## Every number that follows',
     '',
-    `Closed it is ${plainMm(maxX - minX)} × ${plainMm(maxY - minY)}. Put down: ${evaluation.design.base.rest.says}. With its drive held ${loose(evaluation.motion.freedom)}.`,
+    `Closed it is ${closed}. Put down: ${putDown}. With its drive held ${loose(freedom)}.`,
     '',
     '| number | value | why |',
     '| --- | --- | --- |',
-    ...own.map(({ label, value, unit, because }) => `| ${label} | ${unit === 'rad' ? printAngle(value) : plainMm(value)} | ${because} |`),
+    ...numbers.map(({ label, value, because }) => `| ${label} | ${value} | ${because} |`),
     '',
   ].join('\n');
 }
 
 const loose = (freedom: number): string => (freedom === 0 ? 'nothing is left loose' : `${freedom} parts are left loose`);
 
-function sizeLines(mechanism: Mechanism, card: CardDocument, owner: string, sizes: Sizes): string[] {
+function sizeFacts(mechanism: Mechanism, card: CardDocument, owner: string, sizes: Sizes, say: (mm: Mm) => string): SizeFact[] {
   const context: SizeContext = { ...contextFor(card, owner), sizes };
-  return mechanism.sizes.flatMap((size): string[] => {
-    if (size.kind !== 'list') return [sizeLine(size, sizes[size.name], context)];
-    const entries = items(fillSizes(mechanism.sizes, {}, contextFor(card, owner)), size.name);
-    const head = `| \`${size.name}\` | ${size.label}: ${size.help} | ${entries.length} | ${size.least} to ${size.most} | each with the sizes below |`;
+  return mechanism.sizes.flatMap((size): SizeFact[] => {
+    if (size.kind !== 'list') return [sizeFact(size, sizes[size.name], context, say)];
+    const { name, label, help, least, most } = size;
+    const entries = items(fillSizes(mechanism.sizes, {}, contextFor(card, owner)), name);
+    const head = {
+      name,
+      label,
+      help,
+      begins: String(entries.length),
+      allowed: `${least} to ${most}`,
+      because: 'each with the sizes below',
+    };
     const item = entries[0];
     if (!item) return [head];
-    return [head, ...size.item.map((own) => sizeLine(own, item[own.name], { ...context, item, index: 0 }, `${size.name}[1].`))];
+    return [head, ...size.item.map((own) => sizeFact(own, item[own.name], { ...context, item, index: 0 }, say, `${name}[1].`))];
   });
 }
 
-function sizeLine(size: PlainSize, value: SizeValue | undefined, context: SizeContext, prefix = ''): string {
-  const head = `| \`${prefix}${size.name}\` | ${size.label}: ${size.help}`;
+function sizeFact(size: PlainSize, value: SizeValue | undefined, context: SizeContext, sayMm: (mm: Mm) => string, prefix = ''): SizeFact {
+  const { label, help } = size;
+  const head = { name: `${prefix}${size.name}`, label, help };
   if (size.kind === 'choice' || size.kind === 'outline') {
-    return `${head} | ${String(value)} | ${size.options.map((o) => o.value).join(', ')} | |`;
+    return { ...head, begins: String(value), allowed: size.options.map((o) => o.value).join(', '), because: '' };
   }
-  const say = { length: plainMm, angle: printAngle, count: String, weight: printGrams }[size.kind];
+  const say = { length: sayMm, angle: (angle: number) => printAngle(angle), count: String, weight: printGrams }[size.kind];
   const { min, max, because } = size.range(context);
-  return `${head} | ${say(value as number)} | ${say(min)} to ${say(max)} | ${told(because, 'mm')} |`;
+  return { ...head, begins: say(value as number), allowed: `${say(min)} to ${say(max)}`, because: told(because, 'mm') };
 }
 
-function pieceLines(sheet: CutSheet): string[] {
+function pieceFact(sheet: CutSheet, say: (mm: Mm) => string): PieceFact {
   const { piece, width, height, scores, windows, cuts } = sheet;
   const slits = cuts.filter(({ line }) => !line).length + linesOf(cuts).length;
   const more = [windows.length > 0 && `${windows.length} opening${windows.length > 1 ? 's' : ''}`, slits > 0 && `${slits} cuts`];
   const also = more.filter(Boolean).join(', ');
-  return [
-    `**${piece.name}**, ${plainMm(width)} × ${plainMm(height)}, ${piece.faceUp}: ${piece.because}.${also ? ` Also ${also}.` : ''}`,
-    '',
-    ...scores.map((score) => {
+  return {
+    name: piece.name,
+    size: `${say(width)} × ${say(height)}`,
+    says: `${piece.faceUp}: ${piece.because}.${also ? ` Also ${also}.` : ''}`,
+    scores: scores.map((score) => {
       const { name, fold, from, to } = score;
-      const at = ([x, y]: Point): string => `${plainMm(x)} / ${plainMm(y)}`;
+      const at = ([x, y]: Point): string => `${say(x)} / ${say(y)}`;
       const part = partOf(score, sheet);
-      const stretch = part ? `, from ${plainMm(part[0])} to ${plainMm(part[1])} along it` : '';
-      return `- ${name}, ${fold}: ${readsOffRuler(score) ? `at ${plainMm(from[0])}${stretch}` : `from ${at(from)} to ${at(to)}`}`;
+      const stretch = part ? `, from ${say(part[0])} to ${say(part[1])} along it` : '';
+      return `${name}, ${fold}: ${readsOffRuler(score) ? `at ${say(from[0])}${stretch}` : `from ${at(from)} to ${at(to)}`}`;
     }),
-    ...(scores.length > 0 ? [''] : []),
-  ];
+  };
 }
 
 /** Closed, half open and open side by side; below them the flat pieces with their scores numbered. */
-function drawingOf(evaluation: Evaluation): string {
+function drawingOf(evaluation: Evaluation, say: (mm: Mm) => string): string {
   const { base } = evaluation.design;
   const poses = [0, base.rest.at / 2, base.rest.at].map((s) => standingPicture(evaluation, s));
   const scale = Math.min(...poses.map(({ box }) => Math.min(PICTURE_HEIGHT / box.height, (WIDTH - 4 * GAP) / poses.length / box.width)));
@@ -147,7 +215,7 @@ function drawingOf(evaluation: Evaluation): string {
       .join('');
     return `<g transform="translate(${n(x - box.x * scale)} ${n(y - box.y * scale)}) scale(${n(scale, 4)})" stroke="#6b5f49" stroke-width="${n(0.7 / scale, 3)}" stroke-linejoin="round">${paths}</g>`;
   });
-  const pieces = piecesOf(evaluation.sheets, PICTURE_HEIGHT + 3 * GAP);
+  const pieces = piecesOf(evaluation.sheets, PICTURE_HEIGHT + 3 * GAP, say);
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${n(pieces.bottom)}" width="${WIDTH}" height="${n(pieces.bottom)}" font-family="sans-serif" font-size="11" fill="${INK}">`,
     `<rect width="100%" height="100%" fill="#fffdf8"/>`,
@@ -158,25 +226,25 @@ function drawingOf(evaluation: Evaluation): string {
   ].join('\n');
 }
 
-function piecesOf(sheets: readonly CutSheet[], top: number): { drawn: string[]; bottom: number } {
+function piecesOf(sheets: readonly CutSheet[], top: number, say: (mm: Mm) => string): { drawn: string[]; bottom: number } {
   const widest = Math.max(...sheets.map((sheet) => sheet.width));
   const scale = Math.min((WIDTH - 2 * GAP) / widest, 1.6);
   const drawn: string[] = [];
   let [x, y, row] = [GAP, top, 0];
   for (const sheet of sheets) {
     const [width, height] = [sheet.width * scale, sheet.height * scale];
-    const wide = Math.max(width, captionOf(sheet).length * LETTER);
+    const wide = Math.max(width, captionOf(sheet, say).length * LETTER);
     if (x > GAP && x + wide > WIDTH - GAP) [x, y, row] = [GAP, y + row + 40, 0];
-    drawn.push(flatPiece(sheet, [x, y], scale));
+    drawn.push(flatPiece(sheet, [x, y], scale, captionOf(sheet, say)));
     x += wide + 24;
     row = Math.max(row, height);
   }
   return { drawn, bottom: y + row + 30 };
 }
 
-const captionOf = ({ piece, width, height }: CutSheet): string => `${piece.name}, ${plainMm(width)} × ${plainMm(height)}`;
+const captionOf = ({ piece, width, height }: CutSheet, say: (mm: Mm) => string): string => `${piece.name}, ${say(width)} × ${say(height)}`;
 
-function flatPiece(sheet: CutSheet, [left, top]: Point, scale: number): string {
+function flatPiece(sheet: CutSheet, [left, top]: Point, scale: number, caption: string): string {
   const at = ([x, y]: Point): string => `${n(left + x * scale)} ${n(top + (sheet.height - y) * scale)}`;
   /** An upright score has its number above it, another at its middle. */
   const numberAt = ({ from, to }: CutSheet['scores'][number], number: number): string => {
@@ -191,7 +259,7 @@ function flatPiece(sheet: CutSheet, [left, top]: Point, scale: number): string {
   return [
     `<g fill="none">${drawn.join('')}`,
     `<g fill="${INK}">${sheet.scores.map((score, i) => numberAt(score, i + 1)).join('')}`,
-    `<text x="${n(left)}" y="${n(top + sheet.height * scale + 13)}">${captionOf(sheet)}</text></g></g>`,
+    `<text x="${n(left)}" y="${n(top + sheet.height * scale + 13)}">${caption}</text></g></g>`,
   ].join('');
 }
 

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ThemeButton } from './theme-button';
 
-type Screen = 'shelf' | 'movements' | 'workshop' | 'logbook' | 'words';
+type Screen = 'shelf' | 'movements' | 'workshop' | 'logbook' | 'guide';
 
 const SCREENS: readonly { id: Screen; title: string; path: string }[] = [
   { id: 'shelf', title: 'Shelf', path: '/' },
   { id: 'movements', title: 'Movements', path: '/movements' },
   { id: 'workshop', title: 'Workshop', path: '/workshop' },
   { id: 'logbook', title: 'Logbook', path: '/logbook' },
-  { id: 'words', title: 'Words', path: '/words' },
+  { id: 'guide', title: 'Guide', path: '/guide' },
 ];
 
 /** The bar on top of the screens that belong to no single card. */

@@ -180,6 +180,36 @@ export const GLOSSARY: readonly Word[] = [
     ],
   },
   {
+    id: 'caliper',
+    word: 'Caliper',
+    forms: ['caliper'],
+    says: 'How thick one sheet of a stock is. Card of 250 g is about three tenths of a millimetre.',
+    drawing: [
+      { as: 'paper', d: 'M10 24H86V32H10Z' },
+      { as: 'measure', d: 'M92 24V32' },
+    ],
+  },
+  {
+    id: 'grain',
+    word: 'Grain',
+    forms: ['grain'],
+    says: 'The way the fibres of a sheet run. A fold along the grain is clean; across it, heavy card cracks.',
+    drawing: [
+      { as: 'paper', d: SHEET },
+      { as: 'meant', d: 'M22 14V42M34 14V42M46 14V42M58 14V42M70 14V42' },
+    ],
+  },
+  {
+    id: 'gutter',
+    word: 'Gutter',
+    forms: ['gutter'],
+    says: 'The inside of the main fold, where both leaves meet. What lies over it bends each time the card is opened.',
+    drawing: [
+      { as: 'paper', d: 'M10 16L48 40L86 16' },
+      { as: 'valley', d: 'M48 34V46' },
+    ],
+  },
+  {
     id: 'gape',
     word: 'Gape',
     forms: ['gape', 'gapes', 'gaping'],
