@@ -63,7 +63,7 @@ for (const sight of SIGHTS) {
       await expect(page.getByRole('dialog')).toBeVisible();
       await sound();
       await page.keyboard.press('Escape');
-      for (const path of ['movements', 'workshop', 'logbook', 'guide', 'guide/easel-row']) {
+      for (const path of ['movements', 'workshop', 'logbook', 'guide', 'guide/easel-row', 'practice']) {
         await page.goto(`/${path}`);
         await expect(page.locator('h1')).toBeVisible();
         await sound();

@@ -19,6 +19,7 @@ export const ROOMS = [
   { room: 'plan', blindTo: ['trial'] },
   { room: 'logbook', blindTo: ['trial'] },
   { room: 'format', blindTo: ['trial'] },
+  { room: 'practice', blindTo: ['format'] },
 ];
 
 /** Helps tests only. */

@@ -91,6 +91,7 @@ export { ACCURACY_BY, accuracyBy, type Accuracy, type AccuracyBy } from './logbo
 export { accepted, evidenceOf, takenBack, type Evidence } from './logbook/calibration.js';
 export { plannedMeasures, type PlannedMeasure } from './logbook/planned-measures.js';
 export type { Join } from './plan/joins-said.js';
+export { EXERCISES, exerciseOf, type Exercise, type ExerciseKind } from './practice/exercise.js';
 export { stepMotion, type StepMotion } from './plan/step-motion.js';
 export { stepsRecord } from './plan/steps-record.js';
 export { type LineReading } from './plan/reading.js';

@@ -14,6 +14,7 @@ export const routes: Routes = [
   },
   { path: 'logbook', title: 'Logbook · Diptychon', loadComponent: () => import('./logbook/logbook-page').then((m) => m.LogbookPage) },
   { path: 'guide', title: 'Guide · Diptychon', loadComponent: () => import('./guide/guide-page').then((m) => m.GuidePage) },
+  { path: 'practice', title: 'Practice · Diptychon', loadComponent: () => import('./guide/practice-page').then((m) => m.PracticePage) },
   { path: 'guide/:id', title: 'Guide · Diptychon', loadComponent: () => import('./guide/movement-guide').then((m) => m.MovementGuide) },
   { path: 'words', redirectTo: 'guide' },
   { path: 'card/:id', title: 'Bench · Diptychon', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },

@@ -5,6 +5,7 @@ import {
   cardPictures,
   drawingsOf,
   evaluate,
+  exerciseOf,
   KeptGeometry,
   materialsOf,
   picturesOf,
@@ -118,6 +119,9 @@ export const evaluationApi = {
   here: (): true => true,
 
   evaluate: outcomeOf,
+
+  /** A question to practise on, the same for the same seed. */
+  exercise: exerciseOf,
 
   /** The findings once more, with the fixes that have to be searched for. Nothing when the card's sizes are refused. */
   offers(card: CardDocument, workshop: Workshop): Finding[] | undefined {

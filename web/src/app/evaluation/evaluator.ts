@@ -1,5 +1,15 @@
 import { inject, Injectable, OnDestroy } from '@angular/core';
-import type { BentRow, CardDocument, CardPictures, Finding, Outcome, OutlineReading, ThicknessMap } from '@diptychon/core';
+import type {
+  BentRow,
+  CardDocument,
+  CardPictures,
+  Exercise,
+  ExerciseKind,
+  Finding,
+  Outcome,
+  OutlineReading,
+  ThicknessMap,
+} from '@diptychon/core';
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, concat, defer, EMPTY, filter, map, mergeMap, of, tap, type Observable } from 'rxjs';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -100,6 +110,11 @@ export class Evaluator implements OnDestroy {
   /** What comes of a card that is about to be begun, on the grooves of its board where that is wanted; see `evaluationApi`. */
   begun(card: CardDocument, onBoard: boolean, openings: readonly number[]): Promise<BegunCard | undefined> {
     return this.quietly((api) => api.begun(card, this.workshop(), onBoard, [...openings]), 'begun');
+  }
+
+  /** A question to practise on; nothing when that was overtaken or broke. */
+  exercise(kind: ExerciseKind, seed: number): Promise<Exercise | undefined> {
+    return this.quietly((api) => api.exercise(kind, seed, this.workshop()), 'exercise');
   }
 
   /** Which faces are seen, closed, half open and open. */

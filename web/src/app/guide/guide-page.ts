@@ -52,6 +52,10 @@ export class GuidePage {
       : undefined;
   });
 
+  protected readonly showsPractice = computed(() =>
+    this.has('practice exercises ruler turned mountain valley closed slipped score questions'),
+  );
+
   protected async begin(card: CardDocument): Promise<void> {
     const id = crypto.randomUUID();
     try {
