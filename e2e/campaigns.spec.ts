@@ -1,3 +1,4 @@
+import { builds } from './campaigns/builds';
 import { cycles } from './campaigns/cycles';
 import { dice } from './campaigns/dice';
 import { filesInPage } from './campaigns/files-in-page';
@@ -6,6 +7,10 @@ import { expect, test } from '@playwright/test';
 
 test('a small share of the campaign of mishaps: nothing that was drawn is lost', async () => {
   expect(await cycles(dice(11), 6)).toEqual([]);
+});
+
+test('a small share of the campaign of mishaps in the logbook: no word and no photo that was shown is lost', async () => {
+  expect(await builds(dice(5), 5)).toEqual([]);
 });
 
 test('a small share of the campaign of broken files: each is refused in a line, or read as the core reads it', async () => {

@@ -5,7 +5,7 @@ import { build } from './build.mjs';
 import { ensureChromium } from './ensure-chromium.mjs';
 import { root } from './root.mjs';
 
-const IN_BROWSER = ['cycles', 'files-in-page', 'soak'];
+const IN_BROWSER = ['builds', 'cycles', 'files-in-page', 'soak'];
 const [name, ...rest] = process.argv.slice(2);
 const inBrowser = IN_BROWSER.includes(name);
 const env = { ...process.env };

@@ -1,11 +1,12 @@
 // Long trials in a real browser: `npm run campaign -- NAME [--seed S] [--count N]`. Ends with how many held.
 import { parseArgs } from 'node:util';
+import { builds } from './builds.js';
 import { cycles } from './cycles.js';
 import { dice } from './dice.js';
 import { filesInPage } from './files-in-page.js';
 import { soak } from './soak.js';
 
-const CAMPAIGNS: Record<string, typeof cycles> = { cycles, 'files-in-page': filesInPage, soak };
+const CAMPAIGNS: Record<string, typeof cycles> = { builds, cycles, 'files-in-page': filesInPage, soak };
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: { seed: { type: 'string', default: '1' }, count: { type: 'string', default: '100' } },

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { mentions, secondsOf, type Build } from '@diptychon/core/records';
 import type { KeptPhoto } from '../cards/database';
 import { ScreenBar } from '../frame/screen-bar';
@@ -29,9 +29,13 @@ export class LogbookPage {
   protected readonly removed = signal<{ build: Build; photos: readonly KeptPhoto[] } | undefined>(undefined);
 
   protected readonly day = dayOf;
+  /** changes that are on their way to the disk */
+  private waiting = 0;
 
   constructor() {
     void this.load();
+    const heard = this.logbook.elsewhere.subscribe(() => this.waiting === 0 && void this.load());
+    inject(DestroyRef).onDestroy(() => heard.unsubscribe());
   }
 
   protected line(build: Build): string {
@@ -89,10 +93,12 @@ export class LogbookPage {
   }
 
   private async attempt(work: () => Promise<Build>): Promise<void> {
+    this.waiting++;
     try {
-      const build = await work();
+      const build = await work().finally(() => this.waiting--);
       this.trouble.set(undefined);
-      this.builds.update((all) => all?.map((each) => (each.id === build.id ? build : each)));
+      // What was typed meanwhile is newer than what was kept just now.
+      if (this.waiting === 0) this.builds.update((all) => all?.map((each) => (each.id === build.id ? build : each)));
     } catch (error) {
       this.tell(error);
     }

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MOST_PHOTOS, readBuild, type Build, type CardDocument, type FileProblem } from '@diptychon/core/records';
+import { Subject } from 'rxjs';
 import { Database, type KeptPhoto } from '../cards/database';
 import { scaledPhoto } from './scaled-photo';
 
@@ -21,6 +22,13 @@ export class NotLogged extends Error {}
 export class LogbookStore {
   private readonly database = inject(Database);
   private turn: Promise<unknown> = Promise.resolve();
+  private readonly channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('diptychon-logbook');
+  /** another tab has changed the logbook */
+  readonly elsewhere = new Subject<void>();
+
+  constructor() {
+    this.channel?.addEventListener('message', () => this.elsewhere.next());
+  }
 
   /** All builds, begun last first, and those that cannot be read. */
   async all(): Promise<{ builds: Build[]; unreadable: UnreadableBuild[] }> {
@@ -127,7 +135,10 @@ export class LogbookStore {
 
   private inTurn<T>(work: () => Promise<T>): Promise<T> {
     const turn = this.turn.then(work);
-    this.turn = turn.catch(() => undefined);
+    this.turn = turn.then(
+      () => this.channel?.postMessage('changed'),
+      () => undefined,
+    );
     return turn;
   }
 }

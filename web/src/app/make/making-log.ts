@@ -11,6 +11,8 @@ export class MakingLog {
   private readonly logbook = inject(LogbookStore);
   private readonly clock = new StepClock();
   private beginning: Promise<Build> | undefined;
+  /** changes that are on their way to the disk */
+  private waiting = 0;
 
   /** what is kept of this making; nothing before the first step is done */
   readonly build = signal<Build | undefined>(undefined);
@@ -93,8 +95,10 @@ export class MakingLog {
   private change(id: string, apply: (build: Build) => Build): void {
     // Shown at once; what is kept by then may have more in it, and is shown next.
     this.build.update((build) => (build?.id === id ? apply(build) : build));
-    this.logbook.change(id, apply).then(
-      (kept) => this.build.update((build) => (build?.id === id ? kept : build)),
+    this.waiting++;
+    const kept = this.logbook.change(id, apply).finally(() => this.waiting--);
+    kept.then(
+      (build) => this.waiting === 0 && this.build.update((now) => (now?.id === id ? build : now)),
       () => this.trouble.set(NOT_LOGGED),
     );
   }
