@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import type { CardDocument } from '../card/document.js';
 import { MEASURED, type Build } from '../logbook/build.js';
 import { readCard } from './card-file.js';
 import { complaints, type FileProblem } from './file-problem.js';
@@ -46,10 +47,12 @@ const schema = v.strictObject({
 
 export type BuildReading = { ok: true; build: Build } | { ok: false; problems: FileProblem[] };
 
-/** Reads a build as it was kept, whole or not at all. */
-export function readBuild(raw: unknown): BuildReading {
+/** Reads a build as it was kept, whole or not at all. @param known its card, where it was read before */
+export function readBuild(raw: unknown, known: (as: unknown) => CardDocument | undefined = () => undefined): BuildReading {
   const parsed = v.safeParse(schema, raw);
   if (!parsed.success) return { ok: false, problems: complaints(parsed.issues, 'a build') };
+  const before = known(parsed.output.as);
+  if (before) return { ok: true, build: { ...parsed.output, as: before } };
   const card = readCard(parsed.output.as);
   if (!card.ok) return { ok: false, problems: card.problems.map(({ path, says }) => ({ path: `as.${path}`, says })) };
   return { ok: true, build: { ...parsed.output, as: card.card } };

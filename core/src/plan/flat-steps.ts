@@ -1,6 +1,7 @@
 import { sayInWords } from '../measure/sentence.js';
 import { boardOf } from '../card/document.js';
 import { claimsOf } from '../card/draw.js';
+import { ownOutlines } from '../card/own-outlines.js';
 import { stockOf } from '../card/card-stocks.js';
 import type { Evaluation } from '../evaluate.js';
 import { capitalised, sayLength } from '../measure/print.js';
@@ -13,6 +14,7 @@ import { halfTemplate } from '../sheet/half-template.js';
 import { isClear } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { boardOffsetWords, foldWords, trimmerWords } from './calibrated.js';
+import { dieWords, PRESS } from './die-words.js';
 import { cutRun, middleOf, middleOfLine, type CutRun } from './cut-runs.js';
 import { edgeAtZero, firstLayUp, lies, TURNED } from './lay-up.js';
 import { ordinateWords } from './ordinates.js';
@@ -216,11 +218,12 @@ function whereOf(
 
 const KIND_NAMES: Readonly<Record<CutKind, string>> = { cut: 'slit', window: 'opening', slot: 'slot', notch: 'notch', outline: 'outline' };
 
-function cut(sheet: CutSheet, lines: CutLines, { design }: Evaluation, { schools }: Workshop, where: 'inside' | 'out'): BenchStep[] {
+function cut(sheet: CutSheet, lines: CutLines, { design }: Evaluation, workshop: Workshop, where: 'inside' | 'out'): BenchStep[] {
   if (lines.straight.length + lines.traced.length === 0) return [];
   const { piece } = sheet;
   const { notation } = design.card;
-  const run = cutRun(sheet, lines, notation, schools.cutting);
+  const run = cutRun(sheet, lines, notation, workshop.schools.cutting);
+  const dies = dieWords(sheet, where, workshop, ownOutlines(design.card), notation);
   return [
     {
       id: where === 'inside' ? `cut-${piece.id}` : `cut-out-${piece.id}`,
@@ -235,10 +238,11 @@ function cut(sheet: CutSheet, lines: CutLines, { design }: Evaluation, { schools
           : []),
         ...cutWords(sheet, run, notation),
         ...(where === 'out' ? outlineWords(sheet, run, notation) : []),
+        ...dies.says,
       ],
       readings: run.readings,
       picture: flat(sheet, { cuts: true, scores: sheet.scores.map((s) => s.id), numbers: numbersOf(run) }),
-      cautions: [KNIFE],
+      cautions: dies.fits ? [KNIFE, PRESS] : [KNIFE],
     },
   ];
 }

@@ -5,7 +5,7 @@ import { firstValueFrom } from 'rxjs';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
 import { WorkshopStore } from '../workshop/workshop-store';
-import { LogbookStore } from './logbook-store';
+import { LogbookStore, type WrittenField } from './logbook-store';
 import { dayOf, durationOf } from './spoken-time';
 
 /** Farther off than this a measured length is hardly what was planned: it may be another line. */
@@ -15,6 +15,13 @@ const FAR_OFF: Mm = 15;
 export interface BuildChange {
   id: string;
   apply: (build: Build) => Build;
+}
+
+/** What is typed into a field of a build. */
+export interface BuildWriting {
+  id: string;
+  field: WrittenField;
+  text: string;
 }
 
 /** One build: how long it took, what came out, what went wrong, and what was thought of it. */
@@ -28,6 +35,7 @@ export interface BuildChange {
 export class BuildEntry implements OnDestroy {
   readonly build = input.required<Build>();
   readonly changed = output<BuildChange>();
+  readonly written = output<BuildWriting>();
   readonly photosAdded = output<readonly File[]>();
   readonly photoRemoved = output<string>();
   readonly removed = output();
@@ -79,10 +87,9 @@ export class BuildEntry implements OnDestroy {
     return this.notation().startsWith('inch') ? this.say(mm) : plainMm(mm, this.notation());
   }
 
-  protected write(field: 'forWhom' | 'wouldChange', text: string): void {
-    const { id } = this.build();
+  protected write(field: WrittenField, text: string): void {
     const most = field === 'forWhom' ? 200 : 4000;
-    this.changed.emit({ id, apply: (build) => ({ ...build, [field]: text.slice(0, most) }) });
+    this.written.emit({ id: this.build().id, field, text: text.slice(0, most) });
   }
 
   /** Takes a measured length, or says why not. @returns whether it was taken */

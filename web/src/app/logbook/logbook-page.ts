@@ -4,7 +4,7 @@ import type { KeptPhoto } from '../cards/database';
 import { ScreenBar } from '../frame/screen-bar';
 import { download } from '../frame/download';
 import { AccuracyView } from './accuracy-view';
-import { BuildEntry } from './build-entry';
+import { BuildEntry, type BuildWriting } from './build-entry';
 import { LogbookStore, NotLogged, type UnreadableBuild } from './logbook-store';
 import { dayOf, durationOf } from './spoken-time';
 
@@ -52,6 +52,11 @@ export class LogbookPage {
   protected change({ id, apply }: { id: string; apply: (build: Build) => Build }): void {
     this.builds.update((all) => all?.map((build) => (build.id === id ? apply(build) : build)));
     void this.attempt(() => this.logbook.change(id, apply));
+  }
+
+  protected write({ id, field, text }: BuildWriting): void {
+    this.builds.update((all) => all?.map((build) => (build.id === id ? { ...build, [field]: text } : build)));
+    void this.attempt(() => this.logbook.write(id, field, text));
   }
 
   protected async addPhotos(id: string, files: readonly File[]): Promise<void> {

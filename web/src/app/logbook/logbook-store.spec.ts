@@ -33,6 +33,17 @@ describe('LogbookStore', () => {
     await expect(store.change(id, (build) => build)).rejects.toThrow('no longer');
   });
 
+  it('takes up what was typed in a page that was closed before it was kept', async () => {
+    const { id } = await store.begin(DEMO_CARDS[0]!, 1);
+    localStorage.setItem(`diptychon-logbook-typed/${id}/wouldChange`, 'thinner stock');
+    localStorage.setItem('diptychon-logbook-typed/gone/forWhom', 'nobody');
+    expect((await store.all()).builds.find((build) => build.id === id)?.wouldChange).toBe('thinner stock');
+    await store.write(id, 'forWhom', 'the moss walkers');
+    expect((await store.all()).builds.find((build) => build.id === id)?.forWhom).toBe('the moss walkers');
+    expect(Object.keys(localStorage).filter((key) => key.includes('logbook-typed'))).toEqual([]);
+    await store.remove(id);
+  });
+
   it('lists what it cannot read with what is wrong, beside all others', async () => {
     const { id } = await store.begin(DEMO_CARDS[0]!, 1);
     await database.change(['builds'], async (tray) => {

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { MOST_PHOTOS, readBuild, type Build, type CardDocument, type FileProblem } from '@diptychon/core/records';
+import { MOST_PHOTOS, readBuild, type Build, type BuildReading, type CardDocument, type FileProblem } from '@diptychon/core/records';
 import { Subject } from 'rxjs';
 import { Database, type KeptPhoto } from '../cards/database';
 import { scaledPhoto } from './scaled-photo';
@@ -10,6 +10,11 @@ export interface UnreadableBuild {
   problems: readonly FileProblem[];
   raw: unknown;
 }
+
+/** Fields that are typed, and where they wait in local storage until they are kept. */
+const WRITTEN = ['forWhom', 'wouldChange'] as const;
+export type WrittenField = (typeof WRITTEN)[number];
+const TYPED = 'diptychon-logbook-typed/';
 
 /** A change of the logbook that could not be. */
 export class NotLogged extends Error {}
@@ -33,11 +38,12 @@ export class LogbookStore {
   /** All builds, begun last first, and those that cannot be read. */
   async all(): Promise<{ builds: Build[]; unreadable: UnreadableBuild[] }> {
     await this.turn;
+    await this.takeUp();
     const kept = await this.database.look(['builds'], (tray) => tray.all('builds'));
     const builds: Build[] = [];
     const unreadable: UnreadableBuild[] = [];
     for (const raw of kept) {
-      const reading = readBuild(raw);
+      const reading = this.reading(raw);
       if (reading.ok) builds.push(reading.build);
       else unreadable.push({ id: raw.id, problems: reading.problems, raw });
     }
@@ -55,7 +61,7 @@ export class LogbookStore {
       ...{ id: crypto.randomUUID(), card: card.id, name: card.name, as: card, copies, begunAt: Date.now() },
       ...{ steps: [], measures: [], faults: [], photos: [], forWhom: '', wouldChange: '' },
     };
-    refuseUnreadable(build);
+    this.refuse(build);
     await this.inTurn(() => this.database.change(['builds'], (tray) => tray.add('builds', build)));
     return build;
   }
@@ -67,12 +73,47 @@ export class LogbookStore {
   change(id: string, apply: (build: Build) => Build): Promise<Build> {
     return this.inTurn(() =>
       this.database.change(['builds'], async (tray) => {
-        const next = apply(readOrThrow(await tray.get('builds', id)));
-        refuseUnreadable(next);
+        const next = apply(this.read(await tray.get('builds', id)));
+        this.refuse(next);
         await tray.put('builds', next);
         return next;
       }),
     );
+  }
+
+  /**
+   * Writes a field of a build. The text is in local storage before this returns, which a page that is closed just then leaves behind.
+   * @throws NotLogged
+   */
+  write(id: string, field: WrittenField, text: string): Promise<Build> {
+    const key = `${TYPED}${id}/${field}`;
+    try {
+      localStorage.setItem(key, text);
+    } catch {
+      // Then it is on its way to the disk alone.
+    }
+    const kept = this.change(id, (build) => ({ ...build, [field]: text }));
+    kept.then(
+      () => localStorage.getItem(key) === text && localStorage.removeItem(key),
+      () => undefined,
+    );
+    return kept;
+  }
+
+  /** What a page typed that was closed before it was kept. */
+  private async takeUp(): Promise<void> {
+    const left = Object.keys(localStorage).filter((key) => key.startsWith(TYPED));
+    for (const key of left) {
+      const [id, field] = key.slice(TYPED.length).split('/') as [string, WrittenField];
+      const text = localStorage.getItem(key);
+      try {
+        if (text !== null && WRITTEN.includes(field)) await this.change(id, (build) => ({ ...build, [field]: text }));
+        localStorage.removeItem(key);
+      } catch (error) {
+        // Of a build that is gone nothing is left to write; full storage may have room the next time.
+        if (error instanceof NotLogged) localStorage.removeItem(key);
+      }
+    }
   }
 
   /** Takes a build out of the logbook, its photos with it. */
@@ -105,7 +146,7 @@ export class LogbookStore {
     const photo: KeptPhoto = { id: crypto.randomUUID(), build: id, type: 'image/jpeg', bytes };
     return this.inTurn(() =>
       this.database.change(['builds', 'photos'], async (tray) => {
-        const build = readOrThrow(await tray.get('builds', id));
+        const build = this.read(await tray.get('builds', id));
         if (build.photos.length >= MOST_PHOTOS)
           throw new NotLogged(`There are ${MOST_PHOTOS} photos already; allowed: at most ${MOST_PHOTOS}.`);
         const next = { ...build, photos: [...build.photos, photo.id] };
@@ -119,7 +160,7 @@ export class LogbookStore {
   removePhoto(id: string, photo: string): Promise<Build> {
     return this.inTurn(() =>
       this.database.change(['builds', 'photos'], async (tray) => {
-        const build = readOrThrow(await tray.get('builds', id));
+        const build = this.read(await tray.get('builds', id));
         const next = { ...build, photos: build.photos.filter((each) => each !== photo) };
         await tray.put('builds', next);
         await tray.remove('photos', photo);
@@ -133,6 +174,26 @@ export class LogbookStore {
     return all.filter(({ build }) => build === id);
   }
 
+  /** The card of a build never changes: once read, it is known again by its text. */
+  private readonly cards = new Map<string, CardDocument>();
+
+  private read(raw: unknown): Build {
+    const build = raw === undefined ? undefined : this.reading(raw);
+    if (!build?.ok) throw new NotLogged('This build is no longer in the logbook.');
+    return build.build;
+  }
+
+  private refuse(build: Build): void {
+    const reading = this.reading(build);
+    if (!reading.ok) throw new NotLogged(reading.problems.map(({ path, says }) => `${path} ${says}.`).join(' '));
+  }
+
+  private reading(raw: unknown): BuildReading {
+    const reading = readBuild(raw, (as) => this.cards.get(JSON.stringify(as)));
+    if (reading.ok) this.cards.set(JSON.stringify((raw as Build).as), reading.build.as);
+    return reading;
+  }
+
   private inTurn<T>(work: () => Promise<T>): Promise<T> {
     const turn = this.turn.then(work);
     this.turn = turn.then(
@@ -141,15 +202,4 @@ export class LogbookStore {
     );
     return turn;
   }
-}
-
-function readOrThrow(raw: unknown): Build {
-  const reading = raw === undefined ? undefined : readBuild(raw);
-  if (!reading?.ok) throw new NotLogged('This build is no longer in the logbook.');
-  return reading.build;
-}
-
-function refuseUnreadable(build: Build): void {
-  const reading = readBuild(build);
-  if (!reading.ok) throw new NotLogged(reading.problems.map(({ path, says }) => `${path} ${says}.`).join(' '));
 }
