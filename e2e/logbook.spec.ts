@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, expectAccessible, openDemo, test } from './page';
 
 /** A picture that is no photo, as large as a camera makes them. */
@@ -61,6 +62,11 @@ test.describe('on a phone', () => {
     const kept = page.getByRole('img', { name: 'Photo 1 of Logs at the doors' });
     await expect(kept).toBeVisible();
     expect(await kept.evaluate((img: HTMLImageElement) => [img.naturalWidth, img.naturalHeight])).toEqual([1600, 1200]);
+    const saved = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save it to a file' }).click();
+    const file = (await (await saved).path())!;
+    await page.getByLabel('Logbook file').setInputFiles({ name: 'logbook.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
+    await expect(page.getByText('0 builds were taken from the file; 1 was here already.')).toBeVisible();
     await page.getByRole('button', { name: 'Take this build out of the logbook' }).click();
     await page.getByRole('button', { name: 'Put it back' }).click();
     await expect(kept).toBeVisible();

@@ -4,4 +4,15 @@ import { samplePictures } from '@diptychon/core';
 
 const folder = new URL('made/', import.meta.url);
 mkdirSync(folder, { recursive: true });
-writeFileSync(new URL('sample-pictures.json', folder), JSON.stringify(samplePictures()));
+
+// The shelf only paints: of which panel a facet is, which face it shows and what it wears are left out.
+const UNPAINTED = new Set(['panel', 'face', 'worn']);
+const hex = (...parts) => `#${parts.map((part) => Number(part).toString(16).padStart(2, '0')).join('')}`;
+const painted = JSON.stringify(samplePictures(), (key, value) => (UNPAINTED.has(key) ? undefined : value));
+// A fifth of a unit is a fifth of a dot on the shelf: finer decimals say nothing there.
+const coarse = (path) => path.replace(/-?\d+\.\d+/g, (number) => String(Math.round(Number(number) * 5) / 5));
+const short = painted
+  .replace(/"path":"([^"]*)"/g, (_, path) => `"path":"${coarse(path)}"`)
+  // Colours in the shorter of two ways.
+  .replace(/rgb\((\d+) (\d+) (\d+)\)/g, (_, ...parts) => hex(...parts.slice(0, 3)));
+writeFileSync(new URL('sample-pictures.json', folder), short);

@@ -10,10 +10,11 @@ const DRAWN_AS = 2;
 
 const finite = v.pipe(v.number(), v.finite());
 const facet = v.object({
-  panel: v.pipe(v.string(), v.maxLength(200)),
-  face: v.picklist(['up', 'down']),
+  // The samples of the program leave out what nobody paints.
+  panel: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
+  face: v.optional(v.picklist(['up', 'down']), 'up'),
   path: v.pipe(v.string(), v.maxLength(40_000), v.regex(/^[MLZ\d .-]*$/)),
-  fill: v.pipe(v.string(), v.regex(/^rgb\(\d+ \d+ \d+\)$/)),
+  fill: v.pipe(v.string(), v.regex(/^(rgb\(\d+ \d+ \d+\)|#[\da-f]{6})$/)),
   opacity: finite,
   bent: v.optional(v.literal(true)),
   worn: v.optional(v.literal(true)),

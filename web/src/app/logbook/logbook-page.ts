@@ -28,6 +28,7 @@ export class LogbookPage {
   protected readonly open = computed(() => this.builds()?.find(({ id }) => id === this.chosen()));
   protected readonly removed = signal<{ build: Build; photos: readonly KeptPhoto[] } | undefined>(undefined);
 
+  protected readonly taken = signal<string | undefined>(undefined);
   protected readonly day = dayOf;
   /** changes that are on their way to the disk */
   private waiting = 0;
@@ -87,6 +88,42 @@ export class LogbookPage {
       this.removed.set(undefined);
       await this.load();
       this.chosen.set(gone.build.id);
+    } catch (error) {
+      this.tell(error);
+    }
+  }
+
+  /** All builds and photos as a file; photos whose build cannot be read stay where they are. */
+  protected async toFile(): Promise<void> {
+    try {
+      const { archiveOf } = await import('./logbook-archive');
+      const builds = this.builds() ?? [];
+      const photos = (await this.logbook.allPhotos()).filter(({ id }) => builds.some((build) => build.photos.includes(id)));
+      download('logbook.zip', 'application/zip', await archiveOf({ builds, photos }));
+    } catch (error) {
+      this.tell(error);
+    }
+  }
+
+  protected async fromFile(field: HTMLInputElement): Promise<void> {
+    const file = field.files?.[0];
+    field.value = '';
+    if (!file) return;
+    const { readArchive } = await import('./logbook-archive');
+    const reading = await readArchive(file);
+    if (!reading.ok) {
+      this.trouble.set(reading.says);
+      return;
+    }
+    const { builds, photos } = reading.file;
+    try {
+      const taken = await this.logbook.takeAll(builds, photos);
+      this.trouble.set(undefined);
+      const here = builds.length - taken;
+      this.taken.set(
+        `${taken} ${taken === 1 ? 'build was' : 'builds were'} taken from the file${here > 0 ? `; ${here} ${here === 1 ? 'was' : 'were'} here already` : ''}.`,
+      );
+      await this.load();
     } catch (error) {
       this.tell(error);
     }

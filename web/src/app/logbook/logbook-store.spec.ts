@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
-import { DEMO_CARDS, withStep } from '@diptychon/core/records';
+import { DEMO_CARDS, withStep } from '@diptychon/core';
 import { Database } from '../cards/database';
 import { LogbookStore, NotLogged } from './logbook-store';
 

@@ -87,14 +87,10 @@ export class LogbookStore {
    */
   write(id: string, field: WrittenField, text: string): Promise<Build> {
     const key = `${TYPED}${id}/${field}`;
-    try {
-      localStorage.setItem(key, text);
-    } catch {
-      // Then it is on its way to the disk alone.
-    }
+    leave(key, text);
     const kept = this.change(id, (build) => ({ ...build, [field]: text }));
     kept.then(
-      () => localStorage.getItem(key) === text && localStorage.removeItem(key),
+      () => left(key) === text && forget(key),
       () => undefined,
     );
     return kept;
@@ -102,16 +98,15 @@ export class LogbookStore {
 
   /** What a page typed that was closed before it was kept. */
   private async takeUp(): Promise<void> {
-    const left = Object.keys(localStorage).filter((key) => key.startsWith(TYPED));
-    for (const key of left) {
+    for (const key of leftBehind()) {
       const [id, field] = key.slice(TYPED.length).split('/') as [string, WrittenField];
-      const text = localStorage.getItem(key);
+      const text = left(key);
       try {
-        if (text !== null && WRITTEN.includes(field)) await this.change(id, (build) => ({ ...build, [field]: text }));
-        localStorage.removeItem(key);
+        if (text !== undefined && WRITTEN.includes(field)) await this.change(id, (build) => ({ ...build, [field]: text }));
+        forget(key);
       } catch (error) {
         // Of a build that is gone nothing is left to write; full storage may have room the next time.
-        if (error instanceof NotLogged) localStorage.removeItem(key);
+        if (error instanceof NotLogged) forget(key);
       }
     }
   }
@@ -157,6 +152,26 @@ export class LogbookStore {
     );
   }
 
+  /** Takes builds of a file up, all or none; those that are here already stay as they are. @returns how many were taken */
+  takeAll(builds: readonly Build[], photos: readonly KeptPhoto[]): Promise<number> {
+    return this.inTurn(() =>
+      this.database.change(['builds', 'photos'], async (tray) => {
+        let taken = 0;
+        for (const build of builds) {
+          if ((await tray.get('builds', build.id)) !== undefined) continue;
+          await tray.put('builds', build);
+          for (const photo of photos) if (photo.build === build.id) await tray.put('photos', photo);
+          taken++;
+        }
+        return taken;
+      }),
+    );
+  }
+
+  async allPhotos(): Promise<KeptPhoto[]> {
+    return this.database.look(['photos'], (tray) => tray.all('photos'));
+  }
+
   removePhoto(id: string, photo: string): Promise<Build> {
     return this.inTurn(() =>
       this.database.change(['builds', 'photos'], async (tray) => {
@@ -170,8 +185,7 @@ export class LogbookStore {
   }
 
   async photosOf(id: string): Promise<KeptPhoto[]> {
-    const all = await this.database.look(['photos'], (tray) => tray.all('photos'));
-    return all.filter(({ build }) => build === id);
+    return (await this.allPhotos()).filter(({ build }) => build === id);
   }
 
   /** The card of a build never changes: once read, it is known again by its text. */
@@ -201,5 +215,38 @@ export class LogbookStore {
       () => undefined,
     );
     return turn;
+  }
+}
+
+/** Local storage may be full or forbidden: then what is typed is on its way to the disk alone. */
+function leave(key: string, text: string): void {
+  try {
+    localStorage.setItem(key, text);
+  } catch {
+    // See above.
+  }
+}
+
+function left(key: string): string | undefined {
+  try {
+    return localStorage.getItem(key) ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function forget(key: string): void {
+  try {
+    localStorage.removeItem(key);
+  } catch {
+    // Where nothing can be read nothing has to go.
+  }
+}
+
+function leftBehind(): string[] {
+  try {
+    return Object.keys(localStorage).filter((key) => key.startsWith(TYPED));
+  } catch {
+    return [];
   }
 }

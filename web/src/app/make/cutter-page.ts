@@ -86,7 +86,7 @@ export class CutterPage implements OnDestroy {
     }
     try {
       const job = await machine.send(svg);
-      sessionStorage.setItem(this.noteOf(this.id()), job.id);
+      noteJob(this.id(), job.id);
       this.follow(machine, job);
     } catch (error) {
       this.tell(error);
@@ -175,16 +175,33 @@ export class CutterPage implements OnDestroy {
       this.evaluation.set(answer.evaluation);
       this.machine.set(machine);
       // A page that was left meanwhile takes its drawing up again.
-      const job = sessionStorage.getItem(this.noteOf(id));
+      const job = notedJob(id);
       if (job && (await machine.holds(job))) this.follow(machine, { id: job, state: 'waiting', done: 0, seconds: 0, of: 0, tool: null });
     } catch {
       this.trouble.set('This browser’s storage could not be read.');
     }
   }
 
-  private readonly noteOf = (card: string): string => `diptychon-cutter-${card}`;
-
   private tell(error: unknown): void {
     this.trouble.set(error instanceof Error ? error.message : 'The cutter does not answer.');
+  }
+}
+
+const NOTED = 'diptychon-cutter-';
+
+/** Which drawing of a card is on the machine, for this tab; where the browser keeps nothing, until the page is left. */
+function noteJob(card: string, job: string): void {
+  try {
+    sessionStorage.setItem(NOTED + card, job);
+  } catch {
+    // The drawing is followed all the same.
+  }
+}
+
+function notedJob(card: string): string | null {
+  try {
+    return sessionStorage.getItem(NOTED + card);
+  } catch {
+    return null;
   }
 }
