@@ -36,7 +36,8 @@ function laidOn(outline: Loop, of: 'cut' | 'opening', dies: readonly Die[], own:
       // It has the die's shape where the die's outline, brought to its height, lies on it.
       const drawn = fitted(shape, height);
       const upright = turnedBack(outline, quarters).map(([x, y]): Point => [x - minX, y - minY]);
-      if (apartFrom(drawn, upright) > FITS) continue;
+      // Its width alone tells most shapes apart.
+      if (Math.abs(boxOf(drawn).maxX - width) > FITS || apartFrom(drawn, upright) > FITS) continue;
       for (const size of die.sizes) {
         const off = Math.abs(size[of] - width);
         if (off > NEAR || (best && best.off <= off)) continue;

@@ -100,10 +100,11 @@ export class LogbookStore {
   private async takeUp(): Promise<void> {
     for (const key of leftBehind()) {
       const [id, field] = key.slice(TYPED.length).split('/') as [string, WrittenField];
-      const text = left(key);
+      let text: string | undefined;
       try {
-        if (text !== undefined && WRITTEN.includes(field)) await this.change(id, (build) => ({ ...build, [field]: text }));
-        forget(key);
+        // Read within the change: a page that is still typing has written more of it meanwhile.
+        if (WRITTEN.includes(field)) await this.change(id, (build) => ({ ...build, [field]: (text = left(key)) ?? build[field] }));
+        if (left(key) === text) forget(key);
       } catch (error) {
         // Of a build that is gone nothing is left to write; full storage may have room the next time.
         if (error instanceof NotLogged) forget(key);

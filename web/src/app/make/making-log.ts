@@ -88,7 +88,11 @@ export class MakingLog {
         this.build.update((now) => now ?? build);
         this.change(build.id, apply);
       },
-      () => this.trouble.set(NOT_LOGGED),
+      () => {
+        // There may be room the next time.
+        this.beginning = undefined;
+        this.trouble.set(NOT_LOGGED);
+      },
     );
   }
 
