@@ -24,6 +24,9 @@ export default defineConfig({
         '--no-sandbox',
         '--use-angle=swiftshader',
         '--enable-unsafe-swiftshader',
+        // A machine without a graphics card paints the page itself, whatever draws in 3D.
+        '--disable-gpu-compositing',
+        '--disable-gpu-rasterization',
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',

@@ -19,6 +19,9 @@ export class RealBrowser {
       [
         '--headless=new',
         '--no-sandbox',
+        // A machine without a graphics card paints the page itself, whatever draws in 3D.
+        '--disable-gpu-compositing',
+        '--disable-gpu-rasterization',
         ...(flat ? ['--disable-3d-apis'] : ['--use-angle=swiftshader', '--enable-unsafe-swiftshader']),
         '--disable-background-networking',
         '--disable-component-update',

@@ -78,14 +78,13 @@ function propsBetween(design: Design, pose: Pose, flatPile: readonly Slab[], clo
   // Where the give of the crease ends, the whole thickness begins to count.
   const xs = [...new Set([...corners, ...grid, CREASE_ZONE + 1e-6])].filter((x) => x > 0.5 && x < closing.depth).sort((a, b) => a - b);
   const lines = pile.map(({ area }) => new ScanLines(mirrored(area)));
-  const room = pile.map(() => new Float64Array(MOST_CROSSINGS));
   const sides = pile.map(({ body }) => (lower.has(body) ? LOWER : upper.has(body) ? UPPER : 0));
   return xs.map((x) => {
     const met: Met[] = [];
     pile.forEach(({ box, thickness }, k) => {
       if (x < box.minX || x > box.maxX) return;
-      const count = lines[k]!.at(x, room[k]!);
-      if (count > 0) met.push({ slice: room[k]!, count, side: sides[k]!, thickness });
+      const count = lines[k]!.at(x);
+      if (count > 0) met.push({ slice: lines[k]!.xs, count, side: sides[k]!, thickness });
     });
     return { r: x, thickness: propping(stretchesAlong(met)) };
   });
@@ -93,7 +92,7 @@ function propsBetween(design: Design, pose: Pose, flatPile: readonly Slab[], clo
 
 /** A slab that a line beside the fold runs through: where it enters and leaves, in pairs, and which side of the fold it is of. */
 interface Met {
-  slice: Float64Array;
+  slice: readonly Mm[];
   count: number;
   side: number;
   thickness: Mm;
@@ -177,7 +176,6 @@ function besideFold(design: Design, pose: Pose, pile: readonly Slab[], closing: 
 
 const LOWER = 1;
 const UPPER = 2;
-const MOST_CROSSINGS = 512;
 
 /** The same area with x and y changed over, so that upright lines are gone through like level ones. */
 function mirrored({ outer, holes }: Area): Area {
@@ -199,7 +197,7 @@ function thicknessBetween(met: readonly Met[], y: Mm): Mm {
   return 0;
 }
 
-function isIn(slice: Float64Array, count: number, y: Mm): boolean {
+function isIn(slice: readonly Mm[], count: number, y: Mm): boolean {
   for (let i = 0; i + 1 < count; i += 2) if (slice[i]! <= y && y <= slice[i + 1]!) return true;
   return false;
 }

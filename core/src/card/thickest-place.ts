@@ -9,8 +9,6 @@ import { thicknessAt, type Slab, type Thickest } from './pile.js';
 const LEAST_OVERLAP: Mm = 0.05;
 /** Thicknesses closer than this are one. */
 const SAME: Mm = 1e-7;
-/** Room for the crossings of one line. */
-const MOST_CROSSINGS = 4096;
 
 /** A level stretch of the closed card in which no outline bends or crosses another. */
 interface Strip {
@@ -28,17 +26,18 @@ interface Strip {
 export function thickestPlace(design: Design, pile: readonly Slab[]): Thickest {
   const { bonds } = design.linkage;
   const lines = pile.map(({ area }) => new ScanLines(area));
-  const crossed = new Float64Array(MOST_CROSSINGS);
   let best: Thickest = { thickness: 0, at: [0, 0], bodies: [] };
   for (const { low, high, most } of stripsOf(pile, bonds.length * GLUE_FILM)) {
     if (most <= best.thickness + SAME) break;
     const y = (low + high) / 2;
     const ends: { x: Mm; slab: number; enters: boolean }[] = [];
-    pile.forEach(({ box }, slab) => {
-      if (y < box.minY || y > box.maxY) return;
-      const count = lines[slab]!.at(y, crossed);
-      for (let i = 0; i < count; i++) ends.push({ x: crossed[i]!, slab, enters: i % 2 === 0 });
-    });
+    for (let slab = 0; slab < pile.length; slab++) {
+      const { box } = pile[slab]!;
+      if (y < box.minY || y > box.maxY) continue;
+      const line = lines[slab]!;
+      const count = line.at(y);
+      for (let i = 0; i < count; i++) ends.push({ x: line.xs[i]!, slab, enters: i % 2 === 0 });
+    }
     ends.sort((a, b) => a.x - b.x);
     let sum = 0;
     let here: Thickest | undefined;

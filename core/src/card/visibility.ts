@@ -122,9 +122,6 @@ function drawnPanel(
   return { body, area: { outer, holes: area.holes.map(onPicture) }, box: boxOf(outer), facing, plane: [d, u, v], clear };
 }
 
-/** Room for the crossings of one line: outlines have far fewer corners. */
-const MOST_CROSSINGS = 4096;
-
 /**
  * How much of the picture each body shows, mm²: the picture is gone through line by line, on each line only the stretches
  * that a panel covers. At a point the nearest panel counts; of panels in one plane the higher one in the closed pile.
@@ -135,32 +132,35 @@ function countSeen(drawn: readonly Drawn[], all: Box, cell: number, places: Int3
   const columns = Math.max(0, Math.ceil((all.maxX - all.minX - cell / 2) / cell));
   const depths = new Float64Array(columns);
   const fronts = new Int32Array(columns);
-  const crossings = new Float64Array(MOST_CROSSINGS);
   const shown = drawn.filter(({ clear, facing }) => !clear && Math.abs(facing) >= 0.02);
   const lines = shown.map(({ area }) => new ScanLines(area));
   const counts = new Float64Array(places.length);
   for (let y = all.minY + cell / 2; y < all.maxY; y += cell) {
     depths.fill(-Infinity);
     fronts.fill(-1);
-    shown.forEach(({ body, box, plane: [d, u, v] }, k) => {
-      if (y < box.minY || y > box.maxY) return;
-      const count = lines[k]!.at(y, crossings);
+    for (let k = 0; k < shown.length; k++) {
+      const { body, box, plane } = shown[k]!;
+      if (y < box.minY || y > box.maxY) continue;
+      const line = lines[k]!;
+      const count = line.at(y);
+      const [d, u, v] = plane;
+      const place = places[body]!;
       for (let i = 0; i + 1 < count; i += 2) {
-        const first = Math.max(0, Math.ceil((crossings[i]! - all.minX) / cell - 0.5));
-        const last = Math.min(columns - 1, Math.floor((crossings[i + 1]! - all.minX) / cell - 0.5));
+        const first = Math.max(0, Math.ceil((line.xs[i]! - all.minX) / cell - 0.5));
+        const last = Math.min(columns - 1, Math.floor((line.xs[i + 1]! - all.minX) / cell - 0.5));
         for (let column = first; column <= last; column++) {
           const here = d + u * (all.minX + (column + 0.5) * cell) + v * y;
           const depth = depths[column]!;
           const front = fronts[column]!;
           const closer = here > depth + SAME_PLANE;
           const level = front >= 0 && Math.abs(here - depth) <= SAME_PLANE;
-          const higher = level && places[body]! > places[front]!;
+          const higher = level && place > places[front]!;
           if (!closer && !(level && higher === asPiled[body])) continue;
           fronts[column] = body;
           depths[column] = Math.max(here, depth);
         }
       }
-    });
+    }
     for (const front of fronts) if (front >= 0) counts[front]!++;
   }
   return new Map([...counts].flatMap((count, body): [number, number][] => (count > 0 ? [[body, count * cell * cell]] : [])));

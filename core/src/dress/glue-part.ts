@@ -64,8 +64,7 @@ function tagIn(area: Area): Tag {
   const ends = Array.from({ length: LINES + 1 }, (_, i) => {
     // A line along an edge may fall to either side of it: the outermost ones lie a hair inside.
     const level = minY + ((maxY - minY) * Math.min(Math.max(i, 1e-3), LINES - 1e-3)) / LINES;
-    const found: number[] = [];
-    const crossings = found.slice(0, scan.at(level, found)).sort((a, b) => a - b);
+    const crossings = scan.on(level);
     return { from: crossings.at(-2) ?? 0, to: crossings.at(-1) ?? 0 };
   });
   const step = (maxY - minY) / LINES;

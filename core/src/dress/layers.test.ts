@@ -6,7 +6,7 @@ import type { CardDocument } from '../card/document.js';
 import { thicknessAt } from '../card/pile.js';
 import type { Evaluation } from '../evaluate.js';
 import { frameAt, poseOf } from '../linkage/motion.js';
-import { carry, carryDirection, carryFlat, dot } from '../linkage/rigid.js';
+import { carry, carryDirection, carryFlat, dot, type Rigid } from '../linkage/rigid.js';
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
 import { areaContains, areaOf, boxOf, type Area, type Loop } from '../plane/outline.js';
 import { place } from '../plane/placement.js';
@@ -192,7 +192,7 @@ describe('a dressed card', () => {
     for (const { name, evaluation } of DRESSED) {
       const { design, motion, closed } = evaluation;
       const pose = poseOf(motion.pressed ?? motion, (motion.pressed ?? motion).frames[0]!);
-      const inside = (area: Area, m: Float64Array, point: Point): boolean =>
+      const inside = (area: Area, m: Rigid, point: Point): boolean =>
         areaContains(
           { outer: area.outer.map((p) => carryFlat(m, p)), holes: area.holes.map((hole) => hole.map((p) => carryFlat(m, p))) },
           point,

@@ -45,14 +45,9 @@ function placesFor(safe: readonly Area[], side: Mm): Point[] {
   return safe.flatMap((area): Point[] => {
     const { minX, maxX, minY, maxY } = boxOf(area.outer);
     const lines = new ScanLines(area);
-    const stretchesAt = (y: Mm): number[] => {
-      const crossings: number[] = [];
-      lines.at(y, crossings);
-      return crossings;
-    };
     const found: Point[] = [];
     for (let y = minY; y + side <= maxY + 1e-9; y += step) {
-      const [low, middle, high] = [y + TOUCH, y + side / 2, y + side - TOUCH].map(stretchesAt) as [number[], number[], number[]];
+      const [low, middle, high] = [y + TOUCH, y + side / 2, y + side - TOUCH].map((at) => lines.on(at)) as [number[], number[], number[]];
       if (low.length === 0 || middle.length === 0 || high.length === 0) continue;
       for (let x = minX; x + side <= maxX + 1e-9; x += step) {
         const [left, half, right] = [x + TOUCH, x + side / 2, x + side - TOUCH];

@@ -59,7 +59,7 @@ function joinedWithout({ hinges, bonds }: Linkage, without: BondJoint, from: num
 /** A pose with everything moved to the height at which it stands; the same pose where nothing is lifted. */
 export function lifted(pose: Pose, lifts: readonly Lift[]): Pose {
   if (lifts.length === 0) return pose;
-  const raised = pose.map((place) => Float64Array.from(place));
+  const raised = pose.map((place) => place.slice());
   for (const { bodies, on, by } of lifts) {
     const carrier = pose[on]!;
     for (const body of bodies) for (const row of [0, 1, 2]) raised[body]![4 * row + 3]! += by * carrier[4 * row + 2]!;

@@ -3,14 +3,19 @@
  * each row. Output first, inputs after, as in every function of this file; outputs may not alias
  * inputs. Nothing is allocated, so these serve in hot loops.
  */
-export type Rigid = Float64Array;
+export type Rigid = number[];
 
 export type Vec3 = readonly [x: number, y: number, z: number];
 
+/**
+ * Begun with halves: a list of whole numbers only would be made anew with the first number that is none. Plain lists, because
+ * an array of typed numbers of this length takes ten times as long to make, and a card makes thousands.
+ */
+const IDENTITY: Rigid = Array.from({ length: 12 }, () => 0.5);
+IDENTITY.forEach((_, k) => (IDENTITY[k] = k % 5 === 0 ? 1 : 0));
+
 export function rigidIdentity(): Rigid {
-  const m = new Float64Array(12);
-  m[0] = m[5] = m[10] = 1;
-  return m;
+  return IDENTITY.slice();
 }
 
 /** out = a ∘ b: first b, then a. */

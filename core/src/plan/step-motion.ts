@@ -104,7 +104,7 @@ function gluing(evaluation: Evaluation, steps: readonly BenchStep[], step: Bench
     poses: (share) =>
       open.map((rigid, body) => {
         if (!coming.has(pieceOf(body))) return rigid;
-        const moved = Float64Array.from(rigid);
+        const moved = rigid.slice();
         toward.forEach((mm, axis) => (moved[4 * axis + 3]! += mm * (1 - share)));
         return moved;
       }),

@@ -48,11 +48,7 @@ function linesOver(values: readonly number[]): number[] {
 /** Tells whether a cell of a row lies inside an area, by three points along each of three level lines through the row. */
 function cellsInside(area: Area, ys: readonly Mm[]): (x0: Mm, x1: Mm, row: number) => boolean {
   const scan = new ScanLines(area);
-  const crossed = (y: Mm): number[] => {
-    const line: number[] = [];
-    return line.slice(0, scan.at(y, line));
-  };
-  const lines = ys.slice(1).map((high, row) => [ys[row]! + INSET, (ys[row]! + high) / 2, high - INSET].map(crossed));
+  const lines = ys.slice(1).map((high, row) => [ys[row]! + INSET, (ys[row]! + high) / 2, high - INSET].map((y) => scan.on(y)));
   const within = (line: readonly Mm[], x: Mm): boolean => line.filter((crossing) => crossing < x).length % 2 === 1;
   return (x0, x1, row) => lines[row]!.every((line) => within(line, x0 + INSET) && within(line, (x0 + x1) / 2) && within(line, x1 - INSET));
 }
