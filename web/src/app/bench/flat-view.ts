@@ -19,6 +19,7 @@ import {
   inSentence,
   mechanismById,
   boardOf,
+  boxOf,
   envelopeSheets,
   boardWords,
   offKeptGroove,
@@ -153,7 +154,19 @@ export class FlatView implements OnDestroy {
   /** the pieces of the card, then those of its own envelope */
   protected readonly sheets = computed(() => [...this.evaluation().sheets, ...envelopeSheets(this.evaluation())]);
   protected readonly pieces = computed(() => this.sheets().map(({ piece: { id, name } }) => ({ id, name })));
-  protected readonly fit = computed(() => this.heldFit() ?? fitSheet(this.sheet(), this.space(), this.turned()));
+  protected readonly fit = computed(() => this.heldFit() ?? fitSheet(this.sheet(), this.space(), this.turned(), this.wornBox()));
+  /** what the piece wears, on its sheet: some of it may stand out past an edge */
+  private readonly wornBox = computed(() => {
+    const { design, dressed } = this.evaluation();
+    const worn = dressed.toppers.filter(({ panel }) => panel.startsWith(`${this.sheet().piece.id}/`));
+    if (worn.length === 0) return undefined;
+    return boxOf(
+      worn.flatMap(({ panel, area }): Point[] => {
+        const [dx, dy] = shiftOnSheet(this.sheet(), design.panels[design.linkage.bodyOf.get(panel)!]!.area.outer);
+        return area.outer.map(([x, y]): Point => [x + dx, y + dy]);
+      }),
+    );
+  });
   protected readonly ticks = computed(() => rulerTicks(this.fit(), this.card().notation));
   protected readonly wears = computed(() => {
     const { layers, toppers } = this.evaluation().dressed;

@@ -25,6 +25,18 @@ describe('a flat piece on screen', () => {
     expect(toScreen([0, 0], fit)).toEqual(toScreen([sheet.width, sheet.height], { ...fit, turned: false }));
   });
 
+  it('leaves room for what stands out past the edges, whichever way the piece lies', () => {
+    const space = { width: 900, height: 400, readings: 290 };
+    const drawn = { minX: -40, minY: -10, maxX: sheet.width + 5, maxY: sheet.height };
+    for (const turned of [false, true]) {
+      const fit = fitSheet(sheet, space, turned, drawn);
+      const ends = [toScreen([drawn.minX, drawn.minY], fit)[0], toScreen([drawn.maxX, drawn.minY], fit)[0]];
+      expect(Math.min(...ends)).toBeGreaterThanOrEqual(18 - 1e-9);
+      expect(Math.max(...ends)).toBeLessThanOrEqual(900 - 290 - 18 + 1e-9);
+    }
+    expect(toScreen([0, -10], fitSheet(sheet, space, false, drawn))[1]).toBeLessThanOrEqual(400);
+  });
+
   it('puts an inch label every inch', () => {
     const fit = fitSheet(sheet, { width: 2400, height: 1600, readings: 290 }, false);
     const labels = rulerTicks(fit, 'inch/16').filter((tick) => tick.label);

@@ -1,4 +1,4 @@
-import { inchDenominator, MM_PER_INCH, type CutSheet, type Notation, type Point, type Score } from '@diptychon/core';
+import { inchDenominator, MM_PER_INCH, type Box, type CutSheet, type Notation, type Point, type Score } from '@diptychon/core';
 
 /** A flat piece fitted into a drawing: from mm on the sheet to px on screen. */
 export interface Fit {
@@ -23,11 +23,18 @@ export interface Space {
   readings: number;
 }
 
-/** The largest scale at which a sheet, its ruler and its labels fit a space. */
-export function fitSheet(sheet: CutSheet, { width, height, readings }: Space, turned: boolean): Fit {
+/**
+ * The largest scale at which a sheet, its ruler and its labels fit a space.
+ * @param drawn what else is drawn of it, mm on the sheet: what stands out past its edges must be seen too
+ */
+export function fitSheet(sheet: CutSheet, { width, height, readings }: Space, turned: boolean, drawn?: Box): Fit {
+  const before = Math.max(0, -(drawn?.minX ?? 0));
+  const behind = Math.max(0, (drawn?.maxX ?? 0) - sheet.width);
+  const [left, right] = turned ? [behind, before] : [before, behind];
+  const below = turned ? Math.max(0, (drawn?.maxY ?? 0) - sheet.height) : Math.max(0, -(drawn?.minY ?? 0));
   const room = { width: Math.max(60, width - 2 * SIDE - readings), height: Math.max(40, height - RULER_HEIGHT - LABEL_HEIGHT - BELOW) };
-  const scale = Math.min(room.width / sheet.width, room.height / sheet.height, 6);
-  return { scale, left: SIDE, top: RULER_HEIGHT + LABEL_HEIGHT, width: sheet.width, height: sheet.height, turned };
+  const scale = Math.min(room.width / (left + sheet.width + right), room.height / (sheet.height + below), 6);
+  return { scale, left: SIDE + left * scale, top: RULER_HEIGHT + LABEL_HEIGHT, width: sheet.width, height: sheet.height, turned };
 }
 
 /** Where a point of the sheet is drawn. y runs up on the sheet and down on screen. */
