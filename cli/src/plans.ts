@@ -63,7 +63,7 @@ function sheetRecord({ stock, width, height, pieces, cuts, leftovers, waste }: P
     stock: stock.id,
     width,
     height,
-    pieces: pieces.map(({ id, piece, copy, x, y, width: wide, height: high, turned, acrossGrain }) => ({
+    pieces: pieces.map(({ id, piece, copy, x, y, width: wide, height: high, turned, endForEnd, acrossGrain }) => ({
       id,
       piece,
       copy,
@@ -72,6 +72,7 @@ function sheetRecord({ stock, width, height, pieces, cuts, leftovers, waste }: P
       width: wide,
       height: high,
       turned,
+      ...(endForEnd && { endForEnd }),
       ...(acrossGrain && { acrossGrain }),
     })),
     cuts: cuts.map(({ order, fence, edge, part, from, to, thin }) => ({ order, fence, edge, part, from, to, ...(thin && { thin }) })),

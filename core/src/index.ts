@@ -84,6 +84,7 @@ export {
   type PlannedSheet,
   type SheetAtHand,
 } from './plan/cutting-plan.js';
+export { movedByHand, type MovedSheet, type PutAt } from './plan/moved-by-hand.js';
 export { verdictLine, type VerdictLine } from './plan/verdict.js';
 export { drawingsOf, type Drawing as CutterDrawing } from './format/layout.js';
 export { type BenchStep, type StepKind, type StepPicture } from './plan/step.js';

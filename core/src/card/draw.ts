@@ -182,6 +182,8 @@ interface Built {
   problems: CardProblem[];
 }
 
+const BY_ID = new Intl.Collator('en', { numeric: true });
+
 const BUILT = new WeakMap<CardDocument, Built>();
 
 /** The parts of a card as far as they can be built, in the order of building. */
@@ -197,7 +199,8 @@ function buildParts(card: CardDocument): Built {
   const titles = titlesOf(card);
   const parts: BuiltPart[] = [];
   const problems: CardProblem[] = [];
-  const waiting: CardPart[] = [...movementsOf(card)];
+  // In whatever order they were placed, they are built in one: a card that is strained gives way alike, and is told alike.
+  const waiting: CardPart[] = [...movementsOf(card)].sort((a, b) => BY_ID.compare(a.id, b.id));
   const put = (part: CardPart): void => {
     const mechanism = part.on ? movementById(part.mechanism) : baseById(part.mechanism);
     const site = part.on ? siteOf(part.on, parts) : undefined;

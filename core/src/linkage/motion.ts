@@ -232,7 +232,7 @@ class Tracker {
     for (const start of starts) {
       const wrongWay = this.begin(sOf(start));
       const misfit = this.solver.misfit(this.folds);
-      const unfit = wrongWay.length + this.foldedOver();
+      const unfit = wrongWay.length + this.foldedOver() + this.lyingFlat();
       const better = !best || unfit < best.unfit || (unfit === best.unfit && misfit < best.misfit - EXACT);
       if (better) best = { start, wrongWay, unfit, misfit, folds: this.folds.slice() };
       if (best!.unfit === 0 && best!.misfit < JOINT_SLACK) break;
@@ -245,6 +245,22 @@ class Tracker {
   private foldedOver(): number {
     return this.linkage.hinges.filter(({ loose }, h) => !loose && !this.driven.has(h) && Math.abs(this.folds[h]!) > Math.PI - FOLDED_OVER)
       .length;
+  }
+
+  /**
+   * How many parts lie flat with all their creases unfolded, or folded over: on a fold that does not open yet. Which way they
+   * will fold is left to rounding there. The base itself begins where its own schedule says.
+   */
+  private lyingFlat(): number {
+    const stirred = new Array<boolean>(this.linkage.tiers).fill(false);
+    const creased = new Array<boolean>(this.linkage.tiers).fill(false);
+    this.linkage.hinges.forEach(({ tier, loose }, h) => {
+      if (loose || this.driven.has(h)) return;
+      creased[tier] = true;
+      const fold = Math.abs(this.folds[h]!);
+      if (fold > FOLDED_OVER && fold < Math.PI - FOLDED_OVER) stirred[tier] = true;
+    });
+    return creased.filter((is, tier) => tier > 0 && is && !stirred[tier]).length;
   }
 
   /** Solves from several plain starting angles until every crease folds the way it is scored. */

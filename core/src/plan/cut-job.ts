@@ -2,6 +2,7 @@ import { stockOf } from '../card/card-stocks.js';
 import { everySheet } from '../dress/every-sheet.js';
 import type { Evaluation } from '../evaluate.js';
 import type { Mm } from '../measure/units.js';
+import { areaOf, type Area } from '../plane/outline.js';
 import { plainRectangle } from '../plane/plain-rectangle.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { isClear, type Stock } from '../supplies/stocks.js';
@@ -50,18 +51,26 @@ export function waysOf(
   { sheet: { scores, width, height } }: JobPiece,
   stock: Stock,
   on: { width: Mm; height: Mm },
-): Pick<Blank, 'lies'> & { acrossGrain: boolean } {
+): Pick<Blank, 'lies'> & { acrossGrain: boolean; mayTurnEnd: boolean } {
   const grain = grainOn(stock, on);
+  const isPatterned = stock.goodSides === 1 && !isClear(stock);
+  const mayTurnEnd = !isPatterned;
   if (scores.length > 0 && grain) {
     const [wanted, other] = grain === 'up' ? (['upright', 'turned'] as const) : (['turned', 'upright'] as const);
     const fits = (lies: 'upright' | 'turned'): boolean => {
       const [w, h] = lies === 'upright' ? [width, height] : [height, width];
       return w <= on.width + 1e-6 && h <= on.height + 1e-6;
     };
-    return fits(wanted) || !fits(other) ? { lies: wanted, acrossGrain: false } : { lies: other, acrossGrain: true };
+    return fits(wanted) || !fits(other) ? { lies: wanted, acrossGrain: false, mayTurnEnd } : { lies: other, acrossGrain: true, mayTurnEnd };
   }
-  return { lies: stock.goodSides === 1 && !isClear(stock) ? 'upright' : 'either', acrossGrain: false };
+  return { lies: isPatterned ? 'upright' : 'either', acrossGrain: false, mayTurnEnd };
 }
+
+/** The paper of a piece as it is cut: its outline, less what is cut out of it. */
+export const paperOf = ({ outline, windows }: CutSheet): Area => ({ outer: outline, holes: windows.map((window) => window.outline) });
+
+/** Whether a piece is its blank, whole: nothing is gained by looking at its outline. */
+export const fillsBlank = (sheet: CutSheet): boolean => areaOf(paperOf(sheet)) > sheet.width * sheet.height - 0.01;
 
 /** What is cut out of a piece and large enough to cut another from: the largest plain rectangle of each window, as the piece is drawn. */
 export function openingsOf({ windows }: CutSheet): Rectangle[] {

@@ -1,13 +1,16 @@
 import { capitalised, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
+import { areaOf as outlineArea } from '../plane/outline.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Stock } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
-import { cutJobs, openingsOf, waysOf, type CutJob, type JobPiece } from './cut-job.js';
+import { cutJobs, fillsBlank, openingsOf, paperOf, waysOf, type CutJob, type JobPiece } from './cut-job.js';
 import { fenceCuts, type FenceCut } from './fence-cuts.js';
-import { freeLayout } from './free-layout.js';
+import { freeLayout, type FreeLayout } from './free-layout.js';
 import { guillotine, leftOf, placedOn, type Blank, type PlacedBlank, type Rectangle } from './guillotine.js';
 import { leastSheets } from './least-sheets.js';
+import { nested, type BlankShape } from './outline-nesting.js';
 
 /** A sheet that is at hand; for one stock, or for all. */
 export interface SheetAtHand {
@@ -35,6 +38,8 @@ export interface PlannedPiece extends Rectangle {
   name: string;
   /** a quarter turned to the left from how it is drawn */
   turned: boolean;
+  /** and then end for end */
+  endForEnd?: true;
   /** its main scores run across the grain: they fit no other way */
   acrossGrain?: true;
 }
@@ -52,7 +57,7 @@ export interface PlannedSheet {
   /** the cuts of a trimmer, in their order; none where pieces are cut along their outlines */
   cuts: FenceCut[];
   leftovers: Leftover[];
-  /** share of the sheet that no piece takes; none where as much again is cut from what pieces leave open */
+  /** share of the sheet that no piece takes: by their blanks for a trimmer, else by the paper they really are */
   waste: number;
 }
 
@@ -69,7 +74,9 @@ export interface CuttingPlan {
 }
 
 /** Room between pieces that are cut out along their outlines. */
-const GAP: Mm = 2;
+export const GAP: Mm = 2;
+/** One sheet is never cut from more than so many smaller ones. */
+const MOST_SMALLER = 3;
 /** What is smaller is no use to anybody. */
 const LEAST_LEFT: Mm = 10;
 
@@ -91,7 +98,8 @@ export function cuttingPlan(
     return { ...own, least: leastOf(job, sizes, asked.tool) };
   });
   const sheets = planned.flatMap((one) => one.sheets);
-  const [whole, taken] = [sum(sheets, areaOf), sum(sheets, (sheet) => sum(sheet.pieces, areaOf))];
+  const whole = sum(sheets, areaOf);
+  const taken = sum(sheets, (sheet) => areaOf(sheet) * (1 - sheet.waste));
   const least = sum(planned, (one) => one.least.area);
   return {
     sheets,
@@ -126,18 +134,18 @@ interface Least {
 
 /**
  * Of one size at hand the bound of that size; of several, whatever any mixture of them needs: the sheets were all as wide and as high
- * as the widest and the highest, and the paper of the pieces. Where pieces may be cut from what others leave open, only paper counts.
+ * as the widest and the highest, and the paper of the pieces. Where pieces are laid by their outlines, only paper counts.
  */
 function leastOf(job: CutJob, sizes: readonly { width: Mm; height: Mm }[], tool: CuttingTool): Least {
   const fitting = job.pieces.filter((piece) => sizes.some((size) => fitsOn(blankOf(piece, job.stock, size), size)));
   if (fitting.length === 0) return { sheets: 0, area: 0 };
   const around = { width: Math.max(...sizes.map(({ width }) => width)), height: Math.max(...sizes.map(({ height }) => height)) };
-  const isOpen = tool === 'free' && fitting.some(({ sheet }) => sheet.windows.length > 0);
+  const byOutline = tool === 'free' && fitting.some(({ sheet }) => !fillsBlank(sheet));
   const blanks = fitting.map((piece): Blank =>
     sizes.length === 1 ? blankOf(piece, job.stock, sizes[0]!) : { ...blankOf(piece, job.stock, around), lies: 'either' },
   );
-  const paper = sum(fitting, ({ sheet }) => areaOf(sheet) - (isOpen ? sum(openingsOf(sheet), areaOf) : 0));
-  const sheets = isOpen ? Math.max(1, Math.ceil(paper / areaOf(around) - 1e-6)) : leastSheets(blanks, around);
+  const paper = sum(fitting, ({ sheet }) => (byOutline ? paperAreaOf(sheet) : areaOf(sheet)));
+  const sheets = byOutline ? Math.max(1, Math.ceil(paper / areaOf(around) - 1e-6)) : leastSheets(blanks, around);
   const smallest = Math.min(...sizes.map(areaOf));
   return { sheets, area: sizes.length === 1 ? sheets * smallest : Math.max(paper, smallest) };
 }
@@ -158,14 +166,23 @@ function planFor(
 ): Planned {
   const tries = sizes.map((size, i) => planOn(job, size, asked, evaluation, (share) => told((i + share) / sizes.length)));
   const best = tries.reduce((least, one) => (isLess(one, least) ? one : least));
-  // What lies on the last sheet may come out of a smaller one.
-  const last = best.sheets.at(-1);
-  const alone =
-    last && sizes.filter((size) => areaOf(size) < areaOf(last) - 1).map((size) => planOn(only(job, last), size, asked, evaluation));
-  const smaller = alone
-    ?.filter(({ sheets, leftOut }) => leftOut.length === 0 && sum(sheets, areaOf) < areaOf(last!) - 1)
-    .reduce<Planned | undefined>((least, one) => (least && !isLess(one, least) ? least : one), undefined);
-  return { ...best, sheets: smaller ? [...best.sheets.slice(0, -1), ...smaller.sheets] : best.sheets };
+  // What lies on one sheet may come out of smaller ones.
+  return { ...best, sheets: best.sheets.flatMap((sheet) => onSmaller(sheet, job, asked, sizes, evaluation)) };
+}
+
+/** The pieces of one sheet on the sheets that take least paper: itself, or smaller ones that are less in all. */
+function onSmaller(
+  sheet: PlannedSheet,
+  job: CutJob,
+  asked: PlanAsked,
+  sizes: readonly { width: Mm; height: Mm }[],
+  evaluation: Evaluation,
+): PlannedSheet[] {
+  return sizes
+    .filter((size) => areaOf(size) < areaOf(sheet) - 1 && areaOf(sheet) * (1 - sheet.waste) <= MOST_SMALLER * areaOf(size))
+    .map((size) => planOn(only(job, sheet), size, asked, evaluation))
+    .filter(({ leftOut }) => leftOut.length === 0)
+    .reduce((least, { sheets }) => (sum(sheets, areaOf) < sum(least, areaOf) - 1 ? sheets : least), [sheet]);
 }
 
 const only = ({ stock, pieces }: CutJob, sheet: PlannedSheet): CutJob => ({
@@ -190,13 +207,14 @@ function planOn(
   const across = new Set(job.pieces.filter((piece) => waysOf(piece, stock, size).acrossGrain).map(({ id }) => id));
   const inWords = (placed: readonly PlacedBlank[]): PlannedPiece[] =>
     placed.map((one) => plannedPiece(one, known.get(one.blank.id)!, across));
+  const drawn = new Map(job.pieces.map(({ sheet }) => [sheet.piece.id, sheet]));
   const sheetOf = (pieces: PlannedPiece[], cuts: FenceCut[], left: readonly Rectangle[]): PlannedSheet => ({
     stock,
     ...size,
     pieces,
     cuts,
-    leftovers: leftovers(left, job, size),
-    waste: Math.max(0, 1 - sum(pieces, areaOf) / areaOf(size)),
+    leftovers: leftoversOf(left, job, size),
+    waste: wasteOf(pieces, drawn, size, tool),
   });
   const { notation } = evaluation.design.card;
   const leftOut = (tooLarge: readonly Blank[]): CuttingPlan['leftOut'] =>
@@ -206,7 +224,13 @@ function planOn(
     }));
   if (tool === 'free') {
     const openings = (blank: Blank): Rectangle[] => openingsOf(known.get(blank.id)!.sheet);
-    const layout = freeLayout(blanks, size, GAP, openings);
+    const byBox = freeLayout(blanks, size, GAP, openings);
+    const shapeOf = (blank: Blank): BlankShape => {
+      const piece = known.get(blank.id)!;
+      return { area: paperOf(piece.sheet), mayTurnEnd: waysOf(piece, stock, size).mayTurnEnd };
+    };
+    const byOutline = job.pieces.every(({ sheet }) => fillsBlank(sheet)) ? undefined : nested(blanks, size, GAP, shapeOf, () => told(0.5));
+    const layout = byOutline && leavesMore(byOutline, byBox) ? byOutline : byBox;
     return { sheets: layout.sheets.map(({ placed, left }) => sheetOf(inWords(placed), [], left)), leftOut: leftOut(layout.tooLarge) };
   }
   const least = leastSheets(
@@ -220,12 +244,32 @@ function planOn(
   };
 }
 
+/** The share of a sheet that no piece takes: by their blanks for a trimmer, else by the paper they really are. */
+export function wasteOf(
+  pieces: readonly PlannedPiece[],
+  drawn: ReadonlyMap<string, CutSheet>,
+  size: { width: Mm; height: Mm },
+  tool: CuttingTool,
+): number {
+  const taken = sum(pieces, (piece) => (tool === 'free' ? paperAreaOf(drawn.get(piece.piece)!) : areaOf(piece)));
+  return Math.max(0, 1 - taken / areaOf(size));
+}
+
+const paperAreaOf = (sheet: CutSheet): number => outlineArea(paperOf(sheet));
+
+/** Fewer sheets, then clearly more in one piece on the last of them. */
+function leavesMore(a: FreeLayout, b: FreeLayout): boolean {
+  if (a.sheets.length !== b.sheets.length) return a.sheets.length < b.sheets.length;
+  const [own, other] = [a, b].map(({ sheets }) => Math.max(0, ...(sheets.at(-1)?.left ?? []).map(areaOf))) as [number, number];
+  return own > 1.02 * other;
+}
+
 const fitsOn = ({ width, height, lies }: Blank, on: { width: Mm; height: Mm }): boolean =>
   (lies !== 'turned' && width <= on.width + 1e-6 && height <= on.height + 1e-6) ||
   (lies !== 'upright' && height <= on.width + 1e-6 && width <= on.height + 1e-6);
 
 function plannedPiece(
-  { blank, turned, x, y, width, height }: PlacedBlank,
+  { blank, turned, endForEnd, x, y, width, height }: PlacedBlank,
   { sheet, copy }: JobPiece,
   across: ReadonlySet<string>,
 ): PlannedPiece {
@@ -239,12 +283,13 @@ function plannedPiece(
     width,
     height,
     turned,
+    ...(endForEnd && { endForEnd }),
     ...(across.has(blank.id) && { acrossGrain: true as const }),
   };
 }
 
 /** What is left that is worth keeping, largest first, with the names of the pieces of this stock that come out of it. */
-function leftovers(left: readonly Rectangle[], { stock, pieces }: CutJob, size: { width: Mm; height: Mm }): Leftover[] {
+export function leftoversOf(left: readonly Rectangle[], { stock, pieces }: CutJob, size: { width: Mm; height: Mm }): Leftover[] {
   const kinds = pieces.filter(({ sheet }, i) => pieces.findIndex((other) => other.sheet === sheet) === i);
   return left
     .filter(({ width, height }) => Math.min(width, height) >= LEAST_LEFT)

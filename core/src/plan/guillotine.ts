@@ -22,6 +22,8 @@ export interface Rectangle {
 export interface PlacedBlank extends Rectangle {
   blank: Blank;
   turned: boolean;
+  /** and then end for end, where it is laid by its outline */
+  endForEnd?: true;
 }
 
 /**

@@ -18,7 +18,8 @@ import { NumberText } from '../fields/number-text';
 import { ThemeButton } from '../frame/theme-button';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { CuttingWork } from './cutting-work';
-import { SheetPicture } from './sheet-picture';
+import { afterMoves, snapped, type HandMove } from './laid-by-hand';
+import { SheetPicture, type PieceMove } from './sheet-picture';
 
 const COUNTS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 30, 50];
 const TOOLS: readonly { value: CuttingTool; label: string }[] = [
@@ -33,6 +34,9 @@ interface AlikeSheets {
   /** which they are, from 1 */
   which: number[];
   title: string;
+  /** why it cannot be cut as it was laid by hand, and what is well to know */
+  wrong: readonly string[];
+  told: readonly string[];
 }
 
 /** How all pieces of so many cards are cut from sheets: where each lies, every cut in its order, and what is left. */
@@ -93,19 +97,36 @@ export class CuttingPage {
         : `No layout needs fewer than ${leastSheets}, or leaves less than ${percent(bound)}.`;
     return `${whole}; ${percent(waste)} of the paper is left over. ${least}`;
   });
+  /** what was laid elsewhere by hand, one after the other; of this plan only */
+  private readonly hand = signal<{ of: CuttingPlan; moves: readonly HandMove[]; held?: HandMove } | undefined>(undefined);
+  private readonly moves = computed(() => (this.hand()?.of === this.plan() ? this.hand() : undefined));
+  protected readonly movedPieces = computed(() => this.moves()?.moves.length ?? 0);
+  private readonly laid = computed(() => {
+    const [plan, known] = [this.plan(), this.evaluation()];
+    if (!plan || !known) return [];
+    const { moves = [], held } = this.moves() ?? {};
+    return afterMoves(known, plan, this.tool(), held ? [...moves, held] : moves);
+  });
+  /** the piece that is worked on: of which sheets, and which of their list */
+  protected readonly chosen = signal<{ sheets: readonly number[]; nth: number } | undefined>(undefined);
+  protected readonly chosenName = computed(() => {
+    const { sheets, nth } = this.chosen() ?? { sheets: [], nth: 0 };
+    return this.laid()[sheets[0] ?? -1]?.sheet.pieces[nth]?.name;
+  });
   /** sheets that hold the same pieces in the same places are told once */
   protected readonly groups = computed((): AlikeSheets[] => {
-    const groups = new Map<string, { sheet: PlannedSheet; which: number[] }>();
-    for (const [i, sheet] of (this.plan()?.sheets ?? []).entries()) {
-      const places = sheet.pieces.map(({ piece, x, y, turned }) => [piece, x, y, turned]);
+    const groups = new Map<string, Omit<AlikeSheets, 'title'>>();
+    for (const [i, { sheet, wrong, told }] of this.laid().entries()) {
+      const places = sheet.pieces.map(({ piece, x, y, turned, endForEnd }) => [piece, x, y, turned, endForEnd]);
       const key = JSON.stringify([sheet.stock.id, sheet.width, sheet.height, places]);
       const group = groups.get(key);
       if (group) group.which.push(i + 1);
-      else groups.set(key, { sheet, which: [i + 1] });
+      else groups.set(key, { sheet, which: [i + 1], wrong, told });
     }
-    return [...groups.values()].map(({ sheet, which }) => {
+    return [...groups.values()].map((group) => {
+      const { sheet, which } = group;
       const what = `${sheet.stock.name}, ${this.say(sheet.width)} × ${this.say(sheet.height)}`;
-      return { sheet, which, title: which.length === 1 ? `Sheet ${which[0]}: ${what}` : `Sheets ${which.join(', ')}, cut alike: ${what}` };
+      return { ...group, title: which.length === 1 ? `Sheet ${which[0]}: ${what}` : `Sheets ${which.join(', ')}, cut alike: ${what}` };
     });
   });
   private underWay: AbortController | undefined;
@@ -119,6 +140,41 @@ export class CuttingPage {
       });
     });
     inject(DestroyRef).onDestroy(() => this.underWay?.abort());
+  }
+
+  /** A piece was moved on sheets that are cut alike: on all of them. */
+  protected move({ sheet, which }: AlikeSheets, { nth, to, held }: PieceMove): void {
+    const put = snapped(sheet, nth, to, this.tool());
+    this.keep({ sheets: which.map((one) => one - 1), nth, to: put }, held);
+  }
+
+  protected choose({ which }: AlikeSheets, nth: number): void {
+    this.chosen.set({ sheets: which.map((one) => one - 1), nth });
+  }
+
+  /** The piece that is worked on, lying another way where it is. */
+  protected turn(how: 'turned' | 'endForEnd'): void {
+    const chosen = this.chosen();
+    const piece = this.laid()[chosen?.sheets[0] ?? -1]?.sheet.pieces[chosen!.nth];
+    if (!chosen || !piece) return;
+    const { x, y, turned, endForEnd = false } = piece;
+    const to = { x, y, turned, endForEnd, [how]: how === 'turned' ? !turned : !endForEnd };
+    this.keep({ ...chosen, to }, false);
+  }
+
+  protected takeBack(): void {
+    this.hand.update((hand) => hand && { of: hand.of, moves: hand.moves.slice(0, -1) });
+  }
+
+  protected asLaidOut(): void {
+    this.hand.set(undefined);
+  }
+
+  private keep(move: HandMove, held: boolean): void {
+    const plan = this.plan();
+    if (!plan) return;
+    const moves = this.moves()?.moves ?? [];
+    this.hand.set(held ? { of: plan, moves, held: move } : { of: plan, moves: [...moves, move] });
   }
 
   protected callOff(): void {
@@ -137,8 +193,9 @@ export class CuttingPage {
     return sayLength(Math.round(mm * 100) / 100, this.card()?.notation ?? 'mm');
   }
 
-  /** Pieces whose folds run across the grain, in a sentence each. */
-  protected across({ pieces }: PlannedSheet): string[] {
+  /** Pieces whose folds run across the grain though nobody laid them so, in a sentence each. */
+  protected across({ sheet: { pieces }, told }: AlikeSheets): string[] {
+    if (told.length > 0) return [];
     const names = [...new Set(pieces.filter(({ acrossGrain }) => acrossGrain).map(({ name }) => name))];
     return names.map(
       (name) => `${name}: its folds run across the grain, for it comes out of this sheet no other way. Try one fold on scrap.`,

@@ -1,13 +1,31 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { sayLength, type CutSheet, type Notation, type PlannedPiece, type PlannedSheet, type Point } from '@diptychon/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  rulerStep,
+  sayLength,
+  type CutSheet,
+  type Notation,
+  type PlannedPiece,
+  type PlannedSheet,
+  type Point,
+  type PutAt,
+} from '@diptychon/core';
 
 /** A sheet is drawn this wide or high at the most, in units of its drawing. */
 const LONGEST = 420;
 /** Between a cut and its number. */
 const BADGE = 9;
 
+/** A piece that a hand moves, by its place in the list of its sheet. */
+export interface PieceMove {
+  nth: number;
+  to: PutAt;
+  /** still held: where it is let go of is told by another */
+  held: boolean;
+}
+
 interface DrawnPiece {
   id: string;
+  says: string;
   box: { x: number; y: number; width: number; height: number };
   path: string;
   name: string;
@@ -23,21 +41,36 @@ interface DrawnCut {
   at: Point;
 }
 
+const ARROWS: Readonly<Record<string, Point>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+
 /** One sheet as it lies on the table: where each piece lies, what is left, and every cut with its number. */
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-sheet-picture',
   template: `
-    <svg [attr.viewBox]="'-4 -4 ' + (size().width + 8) + ' ' + (size().height + 8)" role="img" [attr.aria-label]="said()">
+    <svg [attr.viewBox]="'-4 -4 ' + (size().width + 8) + ' ' + (size().height + 8)" role="group" [attr.aria-label]="said()">
       <defs>
         <pattern [id]="hatch()" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="7" class="hatch" />
         </pattern>
       </defs>
       <rect class="sheet" x="0" y="0" [attr.width]="size().width" [attr.height]="size().height" [attr.fill]="'url(#' + hatch() + ')'" />
-      @for (piece of pieces(); track piece.id) {
+      @for (piece of pieces(); track piece.id; let nth = $index) {
         <rect class="blank" [attr.x]="piece.box.x" [attr.y]="piece.box.y" [attr.width]="piece.box.width" [attr.height]="piece.box.height" />
-        <path class="piece" [attr.d]="piece.path" fill-rule="evenodd" />
+        <path
+          class="piece"
+          role="button"
+          tabindex="0"
+          fill-rule="evenodd"
+          [attr.d]="piece.path"
+          [attr.aria-label]="piece.says"
+          (pointerdown)="grab($event, nth)"
+          (pointermove)="drag($event, nth)"
+          (pointerup)="release(nth)"
+          (pointercancel)="release(nth)"
+          (keydown)="press($event, nth)"
+          (focus)="chosen.emit(nth)"
+        />
         <text
           [attr.x]="piece.at[0]"
           [attr.y]="piece.at[1]"
@@ -80,6 +113,16 @@ interface DrawnCut {
       fill: var(--moss-wash);
       stroke: var(--ink-soft);
       stroke-width: 0.8;
+      cursor: grab;
+      touch-action: none;
+    }
+    .piece:focus-visible {
+      outline: none;
+      stroke: var(--focus);
+      stroke-width: 2.5;
+    }
+    text {
+      pointer-events: none;
     }
     text {
       fill: var(--ink);
@@ -110,6 +153,12 @@ export class SheetPicture {
   readonly notation = input.required<Notation>();
   /** which of all sheets it is, from 1 */
   readonly nth = input.required<number>();
+  readonly moved = output<PieceMove>();
+  /** the piece that has the focus, by its place in the list */
+  readonly chosen = output<number>();
+
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly grip = signal<{ from: Point; piece: Point; last: Point } | undefined>(undefined);
 
   protected readonly badge = BADGE;
   protected readonly hatch = computed(() => `left-over-${this.nth()}`);
@@ -135,9 +184,57 @@ export class SheetPicture {
     return [x * this.scale(), (this.planned().height - y) * this.scale()];
   }
 
-  private pieceOf({ id, piece, copy, name, x, y, width, height, turned }: PlannedPiece): DrawnPiece {
+  protected grab(event: PointerEvent, nth: number): void {
+    (event.target as Element).setPointerCapture(event.pointerId);
+    const { x, y } = this.planned().pieces[nth]!;
+    this.grip.set({ from: this.onSheet(event), piece: [x, y], last: [x, y] });
+  }
+
+  protected drag(event: PointerEvent, nth: number): void {
+    const grip = this.grip();
+    if (!grip) return;
+    const [x, y] = this.onSheet(event);
+    const last = [grip.piece[0] + this.stepped(x - grip.from[0]), grip.piece[1] + this.stepped(y - grip.from[1])] as const;
+    if (last[0] === grip.last[0] && last[1] === grip.last[1]) return;
+    this.grip.set({ ...grip, last });
+    this.moved.emit({ nth, to: { x: last[0], y: last[1] }, held: true });
+  }
+
+  protected release(nth: number): void {
+    const grip = this.grip();
+    this.grip.set(undefined);
+    if (grip && (grip.last[0] !== grip.piece[0] || grip.last[1] !== grip.piece[1]))
+      this.moved.emit({ nth, to: { x: grip.last[0], y: grip.last[1] }, held: false });
+  }
+
+  /** A step of the ruler with an arrow key, ten with the shift key held. */
+  protected press(event: KeyboardEvent, nth: number): void {
+    const way = ARROWS[event.key];
+    if (!way) return;
+    event.preventDefault();
+    const step = rulerStep(this.notation()) * (event.shiftKey ? 10 : 1);
+    const { x, y } = this.planned().pieces[nth]!;
+    this.moved.emit({ nth, to: { x: x + way[0] * step, y: y + way[1] * step }, held: false });
+  }
+
+  private stepped(mm: number): number {
+    const step = rulerStep(this.notation());
+    return Math.round(mm / step) * step;
+  }
+
+  /** Where on the sheet a pointer is, mm from its lower left corner. */
+  private onSheet({ clientX, clientY }: PointerEvent): Point {
+    const matrix = this.host.nativeElement.querySelector('svg')!.getScreenCTM()!.inverse();
+    const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix);
+    return [x / this.scale(), this.planned().height - y / this.scale()];
+  }
+
+  private pieceOf({ id, piece, copy, name, x, y, width, height, turned, endForEnd }: PlannedPiece): DrawnPiece {
     const sheet = this.drawn().get(piece);
-    const lies = ([px, py]: Point): Point => this.onScreen(turned ? [x + width - py, y + px] : [x + px, y + py]);
+    const lies = ([px, py]: Point): Point => {
+      const [u, v] = endForEnd && sheet ? [sheet.width - px, sheet.height - py] : [px, py];
+      return this.onScreen(turned ? [x + width - v, y + u] : [x + u, y + v]);
+    };
     const loops = sheet ? [sheet.outline, ...sheet.windows.map(({ outline }) => outline)] : [];
     const path = loops
       .map(
@@ -157,8 +254,10 @@ export class SheetPicture {
     const room = (upright ? box.height : box.width) / 6;
     const whole = this.copies() > 1 ? `${name} ${copy}` : name;
     const short = this.copies() > 1 ? String(copy) : '';
+    const say = (mm: number): string => sayLength(Math.round(mm * 10) / 10, this.notation());
     return {
       id,
+      says: `${whole}, ${say(x)} from the left edge, ${say(y)} from the lower edge: arrow keys move it`,
       box,
       path,
       name: Math.min(box.width, box.height) < 12 ? '' : whole.length <= room ? whole : short,

@@ -1,0 +1,164 @@
+import { capitalised, sayLength } from '../measure/print.js';
+import type { Mm } from '../measure/units.js';
+import type { Evaluation } from '../evaluate.js';
+import { inSentence } from '../card/part-titles.js';
+import { everySheet } from '../dress/every-sheet.js';
+import { intersect, totalArea } from '../plane/boolean.js';
+import type { Area } from '../plane/outline.js';
+import { distanceBetween } from '../plane/distance-between.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
+import { CellMap } from './cell-map.js';
+import { cutJobs, paperOf, waysOf } from './cut-job.js';
+import { GAP, leftoversOf, wasteOf, type CuttingTool, type PlannedPiece, type PlannedSheet } from './cutting-plan.js';
+import { fenceCuts } from './fence-cuts.js';
+import { leftOf, type PlacedBlank } from './guillotine.js';
+import { partsBetween } from './parts-between.js';
+import { areaOnSheet, cellFor, freeRectangles } from './outline-nesting.js';
+
+/** Where a hand puts a piece: its lower left corner on the sheet, and how it lies. */
+export interface PutAt {
+  x: Mm;
+  y: Mm;
+  turned?: boolean;
+  endForEnd?: boolean;
+}
+
+/** A sheet whose pieces were moved by hand, and what is wrong with it so; it cannot be cut while anything is. */
+export interface MovedSheet {
+  sheet: PlannedSheet;
+  wrong: string[];
+  /** what is well to know, though it can be cut */
+  told: string[];
+}
+
+/** Overlaps of less than this are none (mm², mm). */
+const TOUCH = 0.01;
+
+/**
+ * A sheet with one of its pieces elsewhere, judged: on the sheet, over no other piece, far enough from them to be cut out, or cut edge to
+ * edge, with the cuts and what is left worked out anew.
+ * @throws Error when the sheet holds no such piece
+ */
+export function movedByHand(evaluation: Evaluation, sheet: PlannedSheet, id: string, to: PutAt, tool: CuttingTool): MovedSheet {
+  const moved = sheet.pieces.find((piece) => piece.id === id);
+  if (!moved) throw new Error(`no piece “${id}” lies on this sheet`);
+  const drawn = new Map(everySheet(evaluation).map((one) => [one.piece.id, one]));
+  const pieces = sheet.pieces.map((piece) => (piece === moved ? put(piece, to, drawn.get(piece.piece)!, sheet) : piece));
+  return judged({ ...sheet, pieces }, drawn, evaluation, tool);
+}
+
+function put(piece: PlannedPiece, { x, y, turned = piece.turned, endForEnd }: PutAt, drawn: CutSheet, sheet: PlannedSheet): PlannedPiece {
+  const { acrossGrain: _, endForEnd: before, ...rest } = piece;
+  const ends = endForEnd ?? before === true;
+  const { lies } = waysOf({ id: piece.id, sheet: drawn, copy: piece.copy }, sheet.stock, sheet);
+  const isAcross = drawn.scores.length > 0 && lies !== 'either' && (lies === 'turned') !== turned;
+  const [width, height] = turned ? [drawn.height, drawn.width] : [drawn.width, drawn.height];
+  return {
+    ...rest,
+    x,
+    y,
+    turned,
+    width,
+    height,
+    ...(ends && { endForEnd: true as const }),
+    ...(isAcross && { acrossGrain: true as const }),
+  };
+}
+
+function judged(sheet: PlannedSheet, drawn: ReadonlyMap<string, CutSheet>, evaluation: Evaluation, tool: CuttingTool): MovedSheet {
+  const { notation } = evaluation.design.card;
+  const say = (mm: Mm): string => sayLength(Math.round(mm * 10) / 10, notation);
+  const { pieces, stock } = sheet;
+  const named = ({ name, copy, id }: PlannedPiece): string => (id.includes('#') ? `${inSentence(name)} ${copy}` : inSentence(name));
+  const past = pieces.flatMap((piece): string[] => {
+    const over: [string, Mm][] = [
+      ['left', -piece.x],
+      ['right', piece.x + piece.width - sheet.width],
+      ['lower', -piece.y],
+      ['upper', piece.y + piece.height - sheet.height],
+    ];
+    return over
+      .filter(([, by]) => by > TOUCH)
+      .map(([edge, by]) => `${capitalised(named(piece))} reaches ${say(by)} past the ${edge} edge of the sheet.`);
+  });
+  const lying = pieces.map((piece) => ({ piece, area: lyingArea(piece, drawn.get(piece.piece)!, tool) }));
+  const near = lying.flatMap(({ piece, area }, i) =>
+    lying.slice(i + 1).flatMap(({ piece: other, area: others }): string[] => {
+      const both = `${capitalised(named(piece))} and ${named(other)}`;
+      if (totalArea(intersect([area], [others])) > TOUCH) return [`${both} lie over one another.`];
+      if (tool === 'trimmer') return [];
+      const apart = distanceBetween(area, others);
+      return apart < GAP - TOUCH ? [`${both} are ${say(apart)} apart: leave ${say(GAP)}, so that each is cut out along its own line.`] : [];
+    }),
+  );
+  const wrong = [...past, ...near];
+  const parts = tool === 'trimmer' && wrong.length === 0 ? partsBetween(sheet, pieces.map(asPlaced)) : undefined;
+  if (tool === 'trimmer' && wrong.length === 0 && !parts)
+    wrong.push(
+      'No cut goes edge to edge between these pieces any more: bring one of them in line with another, or cut each along its outline.',
+    );
+  const left = parts
+    ? leftOf(parts)
+    : wrong.length > 0
+      ? []
+      : freeRectangles(
+          mapOf(
+            sheet,
+            lying.map(({ area }) => area),
+          ),
+        );
+  const ways = pieces.map((piece) => ({
+    piece,
+    ways: waysOf({ id: piece.id, sheet: drawn.get(piece.piece)!, copy: piece.copy }, stock, sheet),
+  }));
+  const told = ways.flatMap(({ piece, ways: { lies, mayTurnEnd } }): string[] => {
+    if (piece.acrossGrain) return [`The folds of ${named(piece)} run across the grain so.`];
+    if (drawn.get(piece.piece)!.scores.length === 0 && !mayTurnEnd && (piece.endForEnd || (lies === 'upright' && piece.turned)))
+      return [`The pattern of ${named(piece)} does not stand upright so.`];
+    return [];
+  });
+  return {
+    sheet: {
+      ...sheet,
+      cuts: parts ? fenceCuts(parts) : [],
+      leftovers: leftoversOf(
+        left,
+        cutJobs(evaluation, 1).find((job) => job.stock.id === stock.id)!,
+        sheet,
+      ),
+      waste: wasteOf(pieces, drawn, sheet, tool),
+    },
+    wrong,
+    told,
+  };
+}
+
+const asPlaced = ({ id, x, y, width, height, turned, endForEnd }: PlannedPiece): PlacedBlank => ({
+  blank: { id, width: turned ? height : width, height: turned ? width : height, lies: 'either' },
+  ...{ x, y, width, height, turned, ...(endForEnd && { endForEnd }) },
+});
+
+/** What a piece takes of the sheet: for a trimmer its blank, else its paper. */
+function lyingArea(piece: PlannedPiece, drawn: CutSheet, tool: CuttingTool): Area {
+  if (tool === 'free') return areaOnSheet(paperOf(drawn), asPlaced(piece));
+  const { x, y, width, height } = piece;
+  return {
+    outer: [
+      [x, y],
+      [x + width, y],
+      [x + width, y + height],
+      [x, y + height],
+    ],
+    holes: [],
+  };
+}
+
+function mapOf({ width, height }: PlannedSheet, areas: readonly Area[]): CellMap {
+  const cell = cellFor({ width, height });
+  const map = new CellMap(width, height, cell);
+  for (const area of areas) {
+    const own = CellMap.of([area], cell);
+    map.takeAll(own, Math.round(own.x / cell), Math.round(own.y / cell));
+  }
+  return map;
+}
