@@ -4,14 +4,14 @@ import type { Evaluation } from '../evaluate.js';
 import { inSentence } from '../card/part-titles.js';
 import { everySheet } from '../dress/every-sheet.js';
 import { intersect, totalArea } from '../plane/boolean.js';
-import type { Area } from '../plane/outline.js';
+import { boxOf, type Area, type Box } from '../plane/outline.js';
 import { distanceBetween } from '../plane/distance-between.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { CellMap } from './cell-map.js';
 import { cutJobs, paperOf, waysOf } from './cut-job.js';
 import { GAP, leftoversOf, wasteOf, type CuttingTool, type PlannedPiece, type PlannedSheet } from './cutting-plan.js';
 import { fenceCuts } from './fence-cuts.js';
-import { leftOf, type PlacedBlank } from './guillotine.js';
+import { leftOf, type PlacedBlank, type Rectangle } from './guillotine.js';
 import { partsBetween } from './parts-between.js';
 import { areaOnSheet, cellFor, freeRectangles } from './outline-nesting.js';
 
@@ -66,11 +66,37 @@ function put(piece: PlannedPiece, { x, y, turned = piece.turned, endForEnd }: Pu
 }
 
 function judged(sheet: PlannedSheet, drawn: ReadonlyMap<string, CutSheet>, evaluation: Evaluation, tool: CuttingTool): MovedSheet {
-  const { notation } = evaluation.design.card;
-  const say = (mm: Mm): string => sayLength(Math.round(mm * 10) / 10, notation);
   const { pieces, stock } = sheet;
-  const named = ({ name, copy, id }: PlannedPiece): string => (id.includes('#') ? `${inSentence(name)} ${copy}` : inSentence(name));
-  const past = pieces.flatMap((piece): string[] => {
+  const lying = pieces.map((piece): Lying => ({ piece, area: lyingArea(piece, drawn.get(piece.piece)!, tool) }));
+  const wrong = [...pastEdges(sheet, evaluation), ...tooNear(lying, tool, evaluation)];
+  const parts = tool === 'trimmer' && wrong.length === 0 ? partsBetween(sheet, pieces.map(asPlaced)) : undefined;
+  if (tool === 'trimmer' && wrong.length === 0 && !parts)
+    wrong.push('No cut goes edge to edge between these pieces: bring one of them in line with another, or cut each along its outline.');
+  const free = (): Rectangle[] => (wrong.length > 0 ? [] : freeRectangles(mapOf(sheet, lying), sheet));
+  const job = cutJobs(evaluation, 1).find((one) => one.stock.id === stock.id)!;
+  return {
+    sheet: {
+      ...sheet,
+      cuts: parts ? fenceCuts(parts) : [],
+      leftovers: leftoversOf(parts ? leftOf(parts) : free(), job, sheet),
+      waste: wasteOf(pieces, drawn, sheet, tool),
+    },
+    wrong,
+    told: wellToKnow(sheet, drawn),
+  };
+}
+
+/** A piece and what it takes of the sheet. */
+interface Lying {
+  piece: PlannedPiece;
+  area: Area;
+}
+
+const named = ({ name, copy, id }: PlannedPiece): string => (id.includes('#') ? `${inSentence(name)} ${copy}` : inSentence(name));
+const tenths = (mm: Mm, { design }: Evaluation): string => sayLength(Math.round(mm * 10) / 10, design.card.notation);
+
+function pastEdges({ pieces, ...sheet }: PlannedSheet, evaluation: Evaluation): string[] {
+  return pieces.flatMap((piece) => {
     const over: [string, Mm][] = [
       ['left', -piece.x],
       ['right', piece.x + piece.width - sheet.width],
@@ -79,58 +105,38 @@ function judged(sheet: PlannedSheet, drawn: ReadonlyMap<string, CutSheet>, evalu
     ];
     return over
       .filter(([, by]) => by > TOUCH)
-      .map(([edge, by]) => `${capitalised(named(piece))} reaches ${say(by)} past the ${edge} edge of the sheet.`);
+      .map(([edge, by]) => `${capitalised(named(piece))} reaches ${tenths(by, evaluation)} past the ${edge} edge of the sheet.`);
   });
-  const lying = pieces.map((piece) => ({ piece, area: lyingArea(piece, drawn.get(piece.piece)!, tool) }));
-  const near = lying.flatMap(({ piece, area }, i) =>
+}
+
+/** Pieces that lie over one another, or too near to be cut out each along its own line. */
+function tooNear(lying: readonly Lying[], tool: CuttingTool, evaluation: Evaluation): string[] {
+  return lying.flatMap(({ piece, area }, i) =>
     lying.slice(i + 1).flatMap(({ piece: other, area: others }): string[] => {
+      if (areBeside(boxOf(area.outer), boxOf(others.outer), GAP)) return [];
       const both = `${capitalised(named(piece))} and ${named(other)}`;
       if (totalArea(intersect([area], [others])) > TOUCH) return [`${both} lie over one another.`];
-      if (tool === 'trimmer') return [];
-      const apart = distanceBetween(area, others);
-      return apart < GAP - TOUCH ? [`${both} are ${say(apart)} apart: leave ${say(GAP)}, so that each is cut out along its own line.`] : [];
+      const apart = tool === 'free' ? distanceBetween(area, others) : GAP;
+      if (apart > GAP - TOUCH) return [];
+      return [
+        `${both} are ${tenths(apart, evaluation)} apart: leave ${tenths(GAP, evaluation)}, so that each is cut out along its own line.`,
+      ];
     }),
   );
-  const wrong = [...past, ...near];
-  const parts = tool === 'trimmer' && wrong.length === 0 ? partsBetween(sheet, pieces.map(asPlaced)) : undefined;
-  if (tool === 'trimmer' && wrong.length === 0 && !parts)
-    wrong.push(
-      'No cut goes edge to edge between these pieces any more: bring one of them in line with another, or cut each along its outline.',
-    );
-  const left = parts
-    ? leftOf(parts)
-    : wrong.length > 0
-      ? []
-      : freeRectangles(
-          mapOf(
-            sheet,
-            lying.map(({ area }) => area),
-          ),
-        );
-  const ways = pieces.map((piece) => ({
-    piece,
-    ways: waysOf({ id: piece.id, sheet: drawn.get(piece.piece)!, copy: piece.copy }, stock, sheet),
-  }));
-  const told = ways.flatMap(({ piece, ways: { lies, mayTurnEnd } }): string[] => {
+}
+
+const areBeside = (a: Box, b: Box, room: Mm): boolean =>
+  a.minX > b.maxX + room || b.minX > a.maxX + room || a.minY > b.maxY + room || b.minY > a.maxY + room;
+
+/** Folds across the grain, patterns that do not stand upright: it can be cut so, if that is what is wanted. */
+function wellToKnow(sheet: PlannedSheet, drawn: ReadonlyMap<string, CutSheet>): string[] {
+  return sheet.pieces.flatMap((piece): string[] => {
+    const own = drawn.get(piece.piece)!;
+    const { lies, mayTurnEnd } = waysOf({ id: piece.id, sheet: own, copy: piece.copy }, sheet.stock, sheet);
     if (piece.acrossGrain) return [`The folds of ${named(piece)} run across the grain so.`];
-    if (drawn.get(piece.piece)!.scores.length === 0 && !mayTurnEnd && (piece.endForEnd || (lies === 'upright' && piece.turned)))
-      return [`The pattern of ${named(piece)} does not stand upright so.`];
-    return [];
+    const isUpright = !piece.endForEnd && !(lies === 'upright' && piece.turned);
+    return own.scores.length > 0 || mayTurnEnd || isUpright ? [] : [`The pattern of ${named(piece)} does not stand upright so.`];
   });
-  return {
-    sheet: {
-      ...sheet,
-      cuts: parts ? fenceCuts(parts) : [],
-      leftovers: leftoversOf(
-        left,
-        cutJobs(evaluation, 1).find((job) => job.stock.id === stock.id)!,
-        sheet,
-      ),
-      waste: wasteOf(pieces, drawn, sheet, tool),
-    },
-    wrong,
-    told,
-  };
 }
 
 const asPlaced = ({ id, x, y, width, height, turned, endForEnd }: PlannedPiece): PlacedBlank => ({
@@ -153,10 +159,10 @@ function lyingArea(piece: PlannedPiece, drawn: CutSheet, tool: CuttingTool): Are
   };
 }
 
-function mapOf({ width, height }: PlannedSheet, areas: readonly Area[]): CellMap {
+function mapOf({ width, height }: PlannedSheet, lying: readonly Lying[]): CellMap {
   const cell = cellFor({ width, height });
   const map = new CellMap(width, height, cell);
-  for (const area of areas) {
+  for (const { area } of lying) {
     const own = CellMap.of([area], cell);
     map.takeAll(own, Math.round(own.x / cell), Math.round(own.y / cell));
   }

@@ -93,8 +93,10 @@ describe('blanks laid by their outlines', () => {
       const places = sheets.map(({ placed }) => placed);
       expect(wrongWithOutlines(places, blanks, shapes, sheet, 2)).toEqual([]);
       for (const { left, placed } of sheets) {
-        // What is left is free of every shape.
+        // What is left lies on the sheet, free of every shape.
         for (const { x, y, width, height } of left) {
+          expect(x + width).toBeLessThanOrEqual(sheet.width);
+          expect(y + height).toBeLessThanOrEqual(sheet.height);
           const rest = asArea([
             [x + 0.01, y + 0.01],
             [x + width - 0.01, y + 0.01],

@@ -68,7 +68,7 @@ export function nested(
     if (!laid) break;
     if (!best || laid.length < best.length || (laid.length === best.length && lastHigh(laid) < lastHigh(best) - 1e-6)) best = laid;
   }
-  return best && { sheets: best.map(({ placed, map }) => ({ placed, left: freeRectangles(map) })), tooLarge };
+  return best && { sheets: best.map(({ placed, map }) => ({ placed, left: freeRectangles(map, sheet) })), tooLarge };
 }
 
 interface NestedSheet {
@@ -169,13 +169,13 @@ class NestingTable {
 
 const shiftOf = (mm: Mm, cell: Mm): number => Math.round(mm / cell);
 
-/** The largest rectangles that are left, one after the other, none over another. */
-export function freeRectangles(map: CellMap): Rectangle[] {
+/** The largest rectangles that are left of a sheet, one after the other, none over another; cells may reach past its edges. */
+export function freeRectangles(map: CellMap, sheet: { width: Mm; height: Mm }): Rectangle[] {
   const found: Rectangle[] = [];
   while (found.length < MOST_LEFT) {
     const next = map.largestFree();
     if (!next || Math.min(next.width, next.height) < LEAST_LEFT) break;
-    found.push(next);
+    found.push({ ...next, width: Math.min(next.width, sheet.width - next.x), height: Math.min(next.height, sheet.height - next.y) });
     map.takeRectangle(next);
   }
   return found;

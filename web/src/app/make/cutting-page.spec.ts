@@ -86,4 +86,25 @@ describe('the sheets of a card', () => {
     await settled();
     expect(element().querySelector('[role=alert]')!.textContent).toContain('The calculation stopped');
   });
+
+  it('show a piece where a hand puts it, with what is wrong there, and take it back', async () => {
+    await settled();
+    const labels = (): string[] => [...element().querySelectorAll('path.piece')].map((path) => path.getAttribute('aria-label')!);
+    const before = labels();
+    const press = (key: string, shiftKey = false): void => {
+      element()
+        .querySelector('path.piece')!
+        .dispatchEvent(new KeyboardEvent('keydown', { key, shiftKey, bubbles: true }));
+    };
+    // At the left edge of its sheet: ten mm to the left are ten past it.
+    press('ArrowLeft', true);
+    await settled();
+    const told = element().querySelector('article [role=alert]')!;
+    expect(told.textContent).toMatch(/reaches 10 mm past the left edge of the sheet/);
+    expect(told.closest('article')!.querySelector('.cuts')).toBeNull();
+    [...element().querySelectorAll('button')].find((button) => button.textContent.includes('Take the last move back'))!.click();
+    await settled();
+    expect(labels()).toEqual(before);
+    expect(element().querySelector('article .trouble')).toBeNull();
+  });
 });

@@ -118,7 +118,7 @@ const ARROWS: Readonly<Record<string, Point>> = { ArrowLeft: [-1, 0], ArrowRight
     }
     .piece:focus-visible {
       outline: none;
-      stroke: var(--focus);
+      stroke: var(--moss);
       stroke-width: 2.5;
     }
     text {
