@@ -4,7 +4,8 @@ import type { CardDocument } from '../card/document.js';
 import { cardToTry } from '../card/try-out.js';
 import { everySheet } from '../dress/every-sheet.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
-import { boxOf, loopContains, type Loop } from '../plane/outline.js';
+import { intersect, totalArea } from '../plane/boolean.js';
+import { areaOf, boxOf, loopContains, type Area, type Loop } from '../plane/outline.js';
 import { distanceToSegment, type Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
@@ -21,6 +22,7 @@ const CARDS: readonly (readonly [string, CardDocument])[] = [
 const EXACT = 0.01;
 type Line = readonly Point[];
 
+const faceOf = ({ outline, holes }: { outline: Loop; holes: Loop[] }): Area => ({ outer: outline, holes });
 const closed = (loop: Loop): Line => [...loop, loop[0]!];
 const near = (p: Point, lines: readonly Line[]): boolean =>
   lines.some((line) => line.some((a, i) => i + 1 < line.length && distanceToSegment(p, a, line[i + 1]!) < EXACT));
@@ -88,9 +90,20 @@ describe.each(CARDS)('a maker who only reads the steps of %s', (_name, card) => 
   it('finds every place for glue bare, alike and of paper, and has one card in the end', () => {
     const { joins, troubles } = follow();
     expect(troubles).toEqual([]);
-    expect(joins.map(({ id }) => id).sort()).toEqual(
-      [...evaluation.design.linkage.bonds.map(({ id }) => id), ...evaluation.dressed.layers.map(({ id }) => id)].sort(),
-    );
+    const { layers, toppers } = evaluation.dressed;
+    const onToppers = (id: string): boolean => toppers.some((topper) => topper.id === id);
+    expect(
+      joins
+        .filter(({ glued }) => !onToppers(glued.piece))
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual([...evaluation.design.linkage.bonds.map(({ id }) => id), ...layers.map(({ id }) => id)].sort());
+    for (const { id, glue, ground } of toppers) {
+      // All the glue of a topper that has the panel under it finds a place, and no more than there is of it.
+      const found = joins.filter(({ glued }) => glued.piece === id).reduce((sum, { glued }) => sum + areaOf(faceOf(glued)), 0);
+      expect([id, found > Math.abs(totalArea(intersect(glue, ground))) - 0.1]).toEqual([id, true]);
+      expect([id, found < glue.reduce((sum, area) => sum + areaOf(area), 0) + 0.1]).toEqual([id, true]);
+    }
     const together = new Set([sheets[0]!.piece.id]);
     for (let before = 0; before < together.size;) {
       before = together.size;

@@ -9,6 +9,7 @@ import type { Mm } from '../measure/units.js';
 import { boxOf } from '../plane/outline.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
+import { joinsOfTopper } from './joins-said.js';
 import { flat, FOAM, plainStep, type BenchStep } from './step.js';
 
 const SAME: Mm = 0.02;
@@ -54,6 +55,7 @@ export function topperGlue(evaluation: Evaluation): BenchStep[] {
         'Then open and close the card slowly: nothing may catch.',
       ],
       picture: { kind: 'standing', at },
+      joins: toppers.flatMap((topper) => joinsOfTopper(evaluation, topper)),
       cautions: raised ? [FOAM] : [],
     }),
   ];
