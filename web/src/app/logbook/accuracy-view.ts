@@ -39,6 +39,20 @@ const SAYS: Readonly<Record<Calibration['kind'], (by: string, sign: number) => s
   'hand-cut': (by) => `Cuts are off by ${by} as a rule.`,
 };
 
+/** On a screen narrower than this (px) names stand in lines of fewer letters beside their bars. */
+const NARROW = 480;
+const [SHORT, LONG] = [14, 34];
+const [SHORT_TITLE, LONG_TITLE] = [30, 90];
+
+/** A name in lines of about so many letters. */
+function lines(name: string, most: number): string[] {
+  return name.split(' ').reduce<string[]>((done, word) => {
+    const last = done.at(-1);
+    if (last === undefined || last.length + 1 + word.length > most) return [...done, word];
+    return [...done.slice(0, -1), `${last} ${word}`];
+  }, []);
+}
+
 /** What all measurements together say: how exact things come out, and what of tools, stocks and hands should be minded. */
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -115,15 +129,16 @@ export class AccuracyView implements OnDestroy {
     const colour = (name: string): string => style.getPropertyValue(name).trim();
     const ink = colour('--ink');
     this.drawn?.destroy();
+    const narrow = canvas.clientWidth < NARROW;
     const scale = (text: string) => ({
-      title: { display: text !== '', text, color: ink },
+      title: { display: text !== '', text: lines(text, narrow ? SHORT_TITLE : LONG_TITLE), color: ink },
       ticks: { color: ink },
       grid: { display: false },
     });
     this.drawn = new Chart(canvas, {
       type: 'bar',
       data: {
-        labels: rows.map(({ id }) => this.name(id)),
+        labels: rows.map(({ id }) => lines(this.name(id), narrow ? SHORT : LONG)),
         datasets: [
           // From one spread below the mean to one above it: a bar that does not take in zero is off as a rule.
           {
@@ -145,7 +160,8 @@ export class AccuracyView implements OnDestroy {
             suggestedMax: 0.5,
             grid: { color: colour('--line') },
           },
-          y: scale(''),
+          // Every bar has its name, in however many lines.
+          y: { ...scale(''), ticks: { color: ink, autoSkip: false } },
         },
       },
     });
