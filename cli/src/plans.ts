@@ -1,4 +1,4 @@
-import { cuttingPlan, evaluate, sayLength, type CuttingTool, type PlannedSheet, type SheetAtHand } from '@diptychon/core';
+import { besideWords, cuttingPlan, evaluate, sayLength, type CuttingTool, type PlannedSheet, type SheetAtHand } from '@diptychon/core';
 import { UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
 import { ANY_CARD, countOf, inLines, pairOf, type Told } from './trials.js';
@@ -25,21 +25,25 @@ function planFor(given: Arguments): Told {
   const plan = cuttingPlan(outcome.evaluation, { copies, tool, sheets, seed: countOf(given, 'seed', 1, 0, 2 ** 31 - 1) }, workshop);
   const say = (mm: number): string => sayLength(Math.round(mm * 100) / 100, notation);
   const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
-  const lines = plan.sheets.flatMap(({ stock, width, height, pieces, cuts, leftovers }, i) => [
-    `Sheet ${i + 1}: ${stock.name}, ${say(width)} × ${say(height)}`,
-    ...pieces.map(
-      (piece) =>
-        `    ${piece.name}${copies > 1 ? `, ${piece.copy}` : ''}: ${say(piece.width)} × ${say(piece.height)}, ${say(piece.x)} from the left, ${say(piece.y)} from below${piece.turned ? ', a quarter turned' : ''}${piece.acrossGrain ? '; its folds run across the grain' : ''}`,
-    ),
-    ...cuts.map(
-      ({ order, fence, edge, part, thin }) =>
-        `  ${order}. the part of ${say(part.width)} × ${say(part.height)}: its ${edge} edge against the fence, cut at ${say(fence)}${thin ? ' (a thin strip: hold the wide side)' : ''}`,
-    ),
-    ...leftovers.map(
-      (left) =>
-        `    left: ${say(left.width)} × ${say(left.height)}${left.goodFor.length > 0 ? `, good for ${left.goodFor.join(', ')}` : ''}`,
-    ),
-  ]);
+  const lines = plan.sheets.flatMap((sheet, i) => {
+    const { stock, width, height, pieces, cuts, leftovers } = sheet;
+    return [
+      `Sheet ${i + 1}: ${stock.name}, ${say(width)} × ${say(height)}`,
+      ...pieces.map(
+        (piece) =>
+          `    ${piece.name}${copies > 1 ? `, ${piece.copy}` : ''}: ${say(piece.width)} × ${say(piece.height)}, ${say(piece.x)} from the left, ${say(piece.y)} from below${piece.turned ? ', a quarter turned' : ''}${piece.endForEnd ? ', end for end' : ''}${piece.acrossGrain ? '; its folds run across the grain' : ''}`,
+      ),
+      ...besideWords(sheet).map((says) => `    ${says}`),
+      ...cuts.map(
+        ({ order, fence, edge, part, thin }) =>
+          `  ${order}. the part of ${say(part.width)} × ${say(part.height)}: its ${edge} edge against the fence, cut at ${say(fence)}${thin ? ' (a thin strip: hold the wide side)' : ''}`,
+      ),
+      ...leftovers.map(
+        (left) =>
+          `    left: ${say(left.width)} × ${say(left.height)}${left.goodFor.length > 0 ? `, good for ${left.goodFor.join(', ')}` : ''}`,
+      ),
+    ];
+  });
   return {
     record: {
       copies,
@@ -63,7 +67,7 @@ function sheetRecord({ stock, width, height, pieces, cuts, leftovers, waste }: P
     stock: stock.id,
     width,
     height,
-    pieces: pieces.map(({ id, piece, copy, x, y, width: wide, height: high, turned, endForEnd, acrossGrain }) => ({
+    pieces: pieces.map(({ id, piece, copy, x, y, width: wide, height: high, turned, endForEnd, beside, acrossGrain }) => ({
       id,
       piece,
       copy,
@@ -73,6 +77,7 @@ function sheetRecord({ stock, width, height, pieces, cuts, leftovers, waste }: P
       height: high,
       turned,
       ...(endForEnd && { endForEnd }),
+      ...(beside && { beside }),
       ...(acrossGrain && { acrossGrain }),
     })),
     cuts: cuts.map(({ order, fence, edge, part, from, to, thin }) => ({ order, fence, edge, part, from, to, ...(thin && { thin }) })),

@@ -75,6 +75,7 @@ export { halfTemplate } from './sheet/half-template.js';
 export { envelopeSheets, everySheet } from './dress/every-sheet.js';
 export { benchSteps } from './plan/bench-steps.js';
 export {
+  besideWords,
   cuttingPlan,
   type CuttingPlan,
   type CuttingTool,

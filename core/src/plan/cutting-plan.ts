@@ -1,7 +1,8 @@
+import { inSentence } from '../card/part-titles.js';
 import { capitalised, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
-import { areaOf as outlineArea } from '../plane/outline.js';
+import { areaOf as outlineArea, asArea, type Area } from '../plane/outline.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Stock } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
@@ -9,8 +10,10 @@ import { cutJobs, fillsBlank, openingsOf, paperOf, waysOf, type CutJob, type Job
 import { fenceCuts, type FenceCut } from './fence-cuts.js';
 import { freeLayout, type FreeLayout } from './free-layout.js';
 import { guillotine, leftOf, placedOn, type Blank, type PlacedBlank, type Rectangle } from './guillotine.js';
+import { memberOn, unitsOf, type CutUnit } from './cut-units.js';
 import { leastSheets } from './least-sheets.js';
 import { nested, type BlankShape } from './outline-nesting.js';
+import { partsBetween } from './parts-between.js';
 
 /** A sheet that is at hand; for one stock, or for all. */
 export interface SheetAtHand {
@@ -40,6 +43,8 @@ export interface PlannedPiece extends Rectangle {
   turned: boolean;
   /** and then end for end */
   endForEnd?: true;
+  /** a layer that it lies beside, as in the closed card: the pattern runs on over both */
+  beside?: string;
   /** its main scores run across the grain: they fit no other way */
   acrossGrain?: true;
 }
@@ -202,11 +207,16 @@ function planOn(
   told: (share: number) => boolean = () => true,
 ): Planned {
   const { stock } = job;
-  const known = new Map(job.pieces.map((piece) => [piece.id, piece]));
-  const blanks = job.pieces.map((piece) => blankOf(piece, stock, size));
+  const units = unitsOf(job, evaluation, size);
+  const known = new Map(units.map((unit) => [unit.id, unit]));
+  const first = ({ id }: Blank): JobPiece => known.get(id)!.members[0]!.piece;
+  const blanks = units.map(({ id, width, height, members }): Blank => ({
+    ...{ id, width, height },
+    lies: waysOf(members[0]!.piece, stock, size).lies,
+  }));
   const across = new Set(job.pieces.filter((piece) => waysOf(piece, stock, size).acrossGrain).map(({ id }) => id));
   const inWords = (placed: readonly PlacedBlank[]): PlannedPiece[] =>
-    placed.map((one) => plannedPiece(one, known.get(one.blank.id)!, across));
+    placed.flatMap((one) => plannedPieces(one, known.get(one.blank.id)!, across));
   const drawn = new Map(job.pieces.map(({ sheet }) => [sheet.piece.id, sheet]));
   const sheetOf = (pieces: PlannedPiece[], cuts: FenceCut[], left: readonly Rectangle[]): PlannedSheet => ({
     stock,
@@ -220,14 +230,17 @@ function planOn(
   const leftOut = (tooLarge: readonly Blank[]): CuttingPlan['leftOut'] =>
     tooLarge.map(({ id, width, height }) => ({
       id,
-      says: `${capitalised(known.get(id)!.sheet.piece.name)}, ${sayLength(width, notation)} × ${sayLength(height, notation)}, comes out of no sheet of ${stock.name} at hand.`,
+      says: `${capitalised(known.get(id)!.members[0]!.piece.sheet.piece.name)}, ${sayLength(width, notation)} × ${sayLength(height, notation)}, comes out of no sheet of ${stock.name} at hand.`,
     }));
   if (tool === 'free') {
-    const openings = (blank: Blank): Rectangle[] => openingsOf(known.get(blank.id)!.sheet);
+    const openings = (blank: Blank): Rectangle[] =>
+      known
+        .get(blank.id)!
+        .members.flatMap(({ piece, at: [x, y] }) => openingsOf(piece.sheet).map((one) => ({ ...one, x: one.x + x, y: one.y + y })));
     const byBox = freeLayout(blanks, size, GAP, openings);
     const shapeOf = (blank: Blank): BlankShape => {
-      const piece = known.get(blank.id)!;
-      return { area: paperOf(piece.sheet), mayTurnEnd: waysOf(piece, stock, size).mayTurnEnd };
+      const { mayTurnEnd } = waysOf(first(blank), stock, size);
+      return { area: known.get(blank.id)!.members.length > 1 ? boxArea(blank) : paperOf(first(blank).sheet), mayTurnEnd };
     };
     const byOutline = job.pieces.every(({ sheet }) => fillsBlank(sheet)) ? undefined : nested(blanks, size, GAP, shapeOf, () => told(0.5));
     const layout = byOutline && leavesMore(byOutline, byBox) ? byOutline : byBox;
@@ -239,10 +252,29 @@ function planOn(
   );
   const layout = guillotine(blanks, size, least, seed, (_, share) => told(share));
   return {
-    sheets: layout.sheets.map((sheet) => sheetOf(inWords(placedOn(sheet)), fenceCuts(sheet), leftOf(sheet))),
+    sheets: layout.sheets.map((sheet) => {
+      const pieces = inWords(placedOn(sheet));
+      // What was laid as one is cut apart too.
+      const parts = pieces.some(({ beside }) => beside) ? partsBetween(size, pieces.map(asPlaced))! : sheet;
+      return sheetOf(pieces, fenceCuts(parts), leftOf(parts));
+    }),
     leftOut: leftOut(layout.tooLarge),
   };
 }
+
+const boxArea = ({ width, height }: Blank): Area =>
+  asArea([
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ]);
+
+/** A planned piece as a blank that lies where it was laid. */
+export const asPlaced = ({ id, x, y, width, height, turned, endForEnd }: PlannedPiece): PlacedBlank => ({
+  blank: { id, width: turned ? height : width, height: turned ? width : height, lies: 'either' },
+  ...{ x, y, width, height, turned, ...(endForEnd && { endForEnd }) },
+});
 
 /** The share of a sheet that no piece takes: by their blanks for a trimmer, else by the paper they really are. */
 export function wasteOf(
@@ -268,24 +300,20 @@ const fitsOn = ({ width, height, lies }: Blank, on: { width: Mm; height: Mm }): 
   (lies !== 'turned' && width <= on.width + 1e-6 && height <= on.height + 1e-6) ||
   (lies !== 'upright' && height <= on.width + 1e-6 && width <= on.height + 1e-6);
 
-function plannedPiece(
-  { blank, turned, endForEnd, x, y, width, height }: PlacedBlank,
-  { sheet, copy }: JobPiece,
-  across: ReadonlySet<string>,
-): PlannedPiece {
-  return {
-    id: blank.id,
-    piece: sheet.piece.id,
-    copy,
-    name: sheet.piece.name,
-    x,
-    y,
-    width,
-    height,
-    turned,
-    ...(endForEnd && { endForEnd }),
-    ...(across.has(blank.id) && { acrossGrain: true as const }),
-  };
+function plannedPieces(placed: PlacedBlank, { members }: CutUnit, across: ReadonlySet<string>): PlannedPiece[] {
+  const { turned, endForEnd } = placed;
+  return members.map((member, i): PlannedPiece => {
+    const { sheet, copy, id } = member.piece;
+    const other = members[1 - i];
+    return {
+      ...{ id, piece: sheet.piece.id, copy, name: sheet.piece.name },
+      ...memberOn(member, placed),
+      turned,
+      ...(endForEnd && { endForEnd }),
+      ...(other && { beside: other.piece.id }),
+      ...(across.has(id) && { acrossGrain: true as const }),
+    };
+  });
 }
 
 /** What is left that is worth keeping, largest first, with the names of the pieces of this stock that come out of it. */
@@ -298,4 +326,16 @@ export function leftoversOf(left: readonly Rectangle[], { stock, pieces }: CutJo
       ...rest,
       goodFor: kinds.filter((piece) => fitsOn(blankOf(piece, stock, size), rest)).map(({ sheet }) => sheet.piece.name),
     }));
+}
+
+/** Layers that lie on a sheet as they lie beside one another in the closed card, in a sentence each pair. */
+export function besideWords({ pieces }: PlannedSheet): string[] {
+  return pieces.flatMap((piece, i) => {
+    const other = pieces.findIndex(({ id }) => id === piece.beside);
+    const copy = piece.id.includes('#') ? ` ${piece.copy}` : '';
+    if (other < i) return [];
+    return [
+      `${capitalised(inSentence(piece.name))}${copy} and ${inSentence(pieces[other]!.name)}${copy} are cut side by side as they meet on the closed card, so that the pattern runs on over both.`,
+    ];
+  });
 }

@@ -9,9 +9,9 @@ import { distanceBetween } from '../plane/distance-between.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { CellMap } from './cell-map.js';
 import { cutJobs, paperOf, waysOf } from './cut-job.js';
-import { GAP, leftoversOf, wasteOf, type CuttingTool, type PlannedPiece, type PlannedSheet } from './cutting-plan.js';
+import { asPlaced, GAP, leftoversOf, wasteOf, type CuttingTool, type PlannedPiece, type PlannedSheet } from './cutting-plan.js';
 import { fenceCuts } from './fence-cuts.js';
-import { leftOf, type PlacedBlank, type Rectangle } from './guillotine.js';
+import { leftOf, type Rectangle } from './guillotine.js';
 import { partsBetween } from './parts-between.js';
 import { areaOnSheet, cellFor, freeRectangles } from './outline-nesting.js';
 
@@ -43,8 +43,19 @@ export function movedByHand(evaluation: Evaluation, sheet: PlannedSheet, id: str
   const moved = sheet.pieces.find((piece) => piece.id === id);
   if (!moved) throw new Error(`no piece “${id}” lies on this sheet`);
   const drawn = new Map(everySheet(evaluation).map((one) => [one.piece.id, one]));
-  const pieces = sheet.pieces.map((piece) => (piece === moved ? put(piece, to, drawn.get(piece.piece)!, sheet) : piece));
+  // Over what lies side by side a pattern runs on: both are moved, unless one of them is turned.
+  const staysBeside =
+    (to.turned ?? moved.turned) === moved.turned && (to.endForEnd ?? moved.endForEnd === true) === (moved.endForEnd === true);
+  const pieces = sheet.pieces.map((piece) => {
+    if (piece === moved) return put(staysBeside ? piece : alone(piece), to, drawn.get(piece.piece)!, sheet);
+    if (piece.id !== moved.beside) return piece;
+    return staysBeside ? { ...piece, x: piece.x + to.x - moved.x, y: piece.y + to.y - moved.y } : alone(piece);
+  });
   return judged({ ...sheet, pieces }, drawn, evaluation, tool);
+}
+
+function alone({ beside: _, ...piece }: PlannedPiece): PlannedPiece {
+  return piece;
 }
 
 function put(piece: PlannedPiece, { x, y, turned = piece.turned, endForEnd }: PutAt, drawn: CutSheet, sheet: PlannedSheet): PlannedPiece {
@@ -113,6 +124,7 @@ function pastEdges({ pieces, ...sheet }: PlannedSheet, evaluation: Evaluation): 
 function tooNear(lying: readonly Lying[], tool: CuttingTool, evaluation: Evaluation): string[] {
   return lying.flatMap(({ piece, area }, i) =>
     lying.slice(i + 1).flatMap(({ piece: other, area: others }): string[] => {
+      if (piece.beside === other.id) return [];
       if (areBeside(boxOf(area.outer), boxOf(others.outer), GAP)) return [];
       const both = `${capitalised(named(piece))} and ${named(other)}`;
       if (totalArea(intersect([area], [others])) > TOUCH) return [`${both} lie over one another.`];
@@ -138,11 +150,6 @@ function wellToKnow(sheet: PlannedSheet, drawn: ReadonlyMap<string, CutSheet>): 
     return own.scores.length > 0 || mayTurnEnd || isUpright ? [] : [`The pattern of ${named(piece)} does not stand upright so.`];
   });
 }
-
-const asPlaced = ({ id, x, y, width, height, turned, endForEnd }: PlannedPiece): PlacedBlank => ({
-  blank: { id, width: turned ? height : width, height: turned ? width : height, lies: 'either' },
-  ...{ x, y, width, height, turned, ...(endForEnd && { endForEnd }) },
-});
 
 /** What a piece takes of the sheet: for a trimmer its blank, else its paper. */
 function lyingArea(piece: PlannedPiece, drawn: CutSheet, tool: CuttingTool): Area {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  besideWords,
   everySheet,
   sayLength,
   type CardDocument,
@@ -192,6 +193,8 @@ export class CuttingPage {
   protected say(mm: number): string {
     return sayLength(Math.round(mm * 100) / 100, this.card()?.notation ?? 'mm');
   }
+
+  protected readonly beside = besideWords;
 
   /** Pieces whose folds run across the grain though nobody laid them so, in a sentence each. */
   protected across({ sheet: { pieces }, told }: AlikeSheets): string[] {
