@@ -41,6 +41,7 @@ const WITH_VALUE = new Set([
   'samples',
   'seed',
   'copies',
+  'look',
   'tool',
   'server',
 ]);

@@ -70,7 +70,7 @@ diptychon reconcile [--mechanism ID] --say NAME=VALUE [--say …] [--json]
     a list of numbers from elsewhere: scores=A,B,…, blank=WxH, closedWidth=…, closedHeight=…, layer.PANEL=WxH (scores.PIECE and
     blank.PIECE of another piece; entries of scores count from 1). Which contradict which, and the one whose change mends it;
     without a mechanism, which mechanisms the list could be of
-diptychon fit-sheet --mechanism ID --sheet WxH [--copies N] [--json]
+diptychon fit-sheet --mechanism ID --sheet WxH [--copies N] [--look any|upright|square|wide] [--json]
     the largest card of a kind of which all pieces come out of one sheet
 diptychon plan CARD.json|--mechanism ID [options] [--copies N] [--sheet WxH[:STOCK] …] [--tool trimmer|free] [--json]
     how all pieces of N cards are cut from the sheets at hand: edge to edge along a fence, or each along its own outline
@@ -187,6 +187,7 @@ const NOT_EVERYWHERE = [
   'closed',
   'sheet',
   'copies',
+  'look',
   'tool',
   'server',
 ];

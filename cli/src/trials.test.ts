@@ -168,7 +168,20 @@ describe('fit-sheet', () => {
     expect(4 * two['closed'].width * two['closed'].height).toBeCloseTo(210 * 297, 2);
   });
 
+  it('alone may be told how the card is to look', async () => {
+    const { code, err } = await told('repair', '--mechanism', 'folded-card', '--look', 'square');
+    expect([code, err]).toEqual([2, expect.stringContaining('--look') as string]);
+  });
+
+  it('looks as it is told to', async () => {
+    const { closed, look } = await record('fit-sheet', '--mechanism', 'folded-card', '--sheet', '210x297', '--look', 'square');
+    expect(look).toBe('square');
+    // 1.04 times half of 297 is as far from a square as is allowed.
+    expect([closed.width, closed.height]).toEqual([expect.closeTo(148.5, 2), expect.closeTo(154.44, 2)]);
+  });
+
   it.each([
+    [['--mechanism', 'folded-card', '--sheet', '210x297', '--look', 'round'], /--look: “round” is none/],
     [['--sheet', '210x297'], /--mechanism/],
     [['--mechanism', 'v-fold', '--sheet', '210x297'], /is a movement/],
     [['--mechanism', 'folded-card'], /--sheet/],

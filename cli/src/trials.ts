@@ -1,30 +1,34 @@
 import {
   cardOfClosedSize,
+  cardToTry,
   couldBe,
   entriesOf,
+  evaluate,
+  isJointOff,
+  isLineOff,
+  isStretchOff,
+  LOOKS,
   mechanismById,
   NOTATIONS,
   parseLength,
   printLength,
+  proportionsOf,
   reconcile,
   repair,
   rescue,
   resized,
-  sampled,
   saidOf,
+  sampled,
   sayLength,
   sizeForSheet,
   starterFor,
   toleranceModel,
   toleranceStudy,
   verdictLine,
-  evaluate,
-  isJointOff,
-  isLineOff,
-  isStretchOff,
   type CardDocument,
   type Correction,
   type Finding,
+  type Look,
   type Made,
   type Notation,
   type Off,
@@ -343,6 +347,8 @@ function envelopeNamed(id: string, workshop: Workshop) {
   return found;
 }
 
+const isLook = (typed: string): typed is Look => (LOOKS as readonly string[]).includes(typed);
+
 /** The best card of a kind from one sheet. */
 function fitSheetFor(given: Arguments): Told {
   const notation = notationOf(given);
@@ -356,8 +362,11 @@ function fitSheetFor(given: Arguments): Told {
   const size = pairOf(typed, notation, '--sheet');
   const sheet = { id: 'own', name: typed, ...size };
   const copies = countOf(given, 'copies', 1, 1, 20);
-  const found = sizeForSheet(base, sheet, copies);
-  if (!found) throw new UsageError(`--sheet: not even a small card of this kind comes out of ${typed}`);
+  const look = given.options.get('look') ?? 'any';
+  if (!isLook(look)) throw new UsageError(`--look: “${look}” is none; allowed: ${LOOKS.join(', ')}`);
+  const found = sizeForSheet(base, sheet, copies, proportionsOf(look, cardToTry(base, { notation }).foldEdge));
+  if (!found)
+    throw new UsageError(`--sheet: not even a small card of this kind${look === 'any' ? '' : ` that is ${look}`} comes out of ${typed}`);
   const card = cardOfClosedSize(base, found, { notation });
   const outcome = evaluate(card);
   if (!outcome.ok) throw new UsageError(outcome.problems[0]!.says);
@@ -369,6 +378,7 @@ function fitSheetFor(given: Arguments): Told {
       mechanism: id,
       sheet: size,
       copies,
+      look,
       closed: { width: found.depth, height: found.length },
       sizes: card.parts[0]!.sizes,
       pieces: sheets.map(({ piece, width, height }) => ({ id: piece.id, width, height })),
@@ -407,5 +417,5 @@ export const TRIALS: ReadonlyMap<string, { options: readonly string[]; work: (gi
   ['rescue', { options: [...ANY_CARD, 'made'], work: rescueFor }],
   ['tolerance', { options: [...ANY_CARD, 'samples', 'seed'], work: toleranceFor }],
   ['resize', { options: [...ANY_CARD, 'closed'], work: resizeFor }],
-  ['fit-sheet', { options: ['mechanism', 'sheet', 'copies'], work: fitSheetFor }],
+  ['fit-sheet', { options: ['mechanism', 'sheet', 'copies', 'look'], work: fitSheetFor }],
 ]);

@@ -101,7 +101,7 @@ export { extentOf } from './plan/score-runs.js';
 export { innerCuts, type InnerCut } from './plan/cut-runs.js';
 export { materialsOf, type Material } from './plan/materials.js';
 export { closedSizeOf, type ClosedSize } from './card/closed-size.js';
-export { cardOfClosedSize, sizeForEnvelope, sizeForSheet } from './plan/closed-size.js';
+export { cardOfClosedSize, LOOKS, proportionsOf, sizeForEnvelope, sizeForSheet, type Look } from './plan/closed-size.js';
 export { compared, type Comparison } from './trial/compare.js';
 export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';

@@ -46,6 +46,30 @@ export interface SizeFromSheet extends ClosedSize {
   count: number;
 }
 
+/** How the closed card is to look: how high it is for its width. */
+export const LOOKS = ['any', 'upright', 'square', 'wide'] as const;
+export type Look = (typeof LOOKS)[number];
+
+/** Length along the fold for each mm across it, at least and at the most. */
+export interface Proportions {
+  min: number;
+  max: number;
+}
+
+/** Higher than wide by a fifth at least, and by no more than twice; within a twenty-fifth of a square; the other way round. */
+const HIGH_FOR_WIDE: Readonly<Record<Look, Proportions>> = {
+  any: { min: 0, max: Infinity },
+  upright: { min: 1.2, max: 2 },
+  square: { min: 0.96, max: 1.04 },
+  wide: { min: 0.5, max: 1 / 1.2 },
+};
+
+/** What a look asks of a card whose fold is at the side, where its length is its height, or at the top, where it is its width. */
+export function proportionsOf(look: Look, foldEdge: 'side' | 'top'): Proportions {
+  const { min, max } = HIGH_FOR_WIDE[look];
+  return foldEdge === 'side' ? { min, max } : { min: 1 / max, max: 1 / min };
+}
+
 /** Lengths for widths that are tried first, and how a card is made smaller until it comes out. */
 const PROPORTIONS = [0.5, 0.6, 0.71, 0.84, 1, 1.19, 1.41, 1.68, 2];
 const SMALLER = 0.88;
@@ -57,20 +81,20 @@ const FINE_HALVINGS = 34;
 
 /**
  * The largest closed card of a base of which all card and paper pieces come out of one sheet, laid in rows; of two cards where
- * asked for. Its proportions are whatever gives most. Film and raised stock come from elsewhere. Nothing when not even a
+ * asked for. Its proportions are whatever gives most within the look that is wanted. Film and raised stock come from elsewhere. Nothing when not even a
  * small one comes out.
  */
-export function sizeForSheet(base: Base, sheet: SheetSize, count = 1): SizeFromSheet | undefined {
+export function sizeForSheet(base: Base, sheet: SheetSize, count = 1, within: Proportions = HIGH_FOR_WIDE.any): SizeFromSheet | undefined {
   let eases: Eases = {};
   const out = (size: ClosedSize): ClosedSize | undefined =>
-    Math.min(size.depth, size.length) >= SMALLEST ? comesOut(base, size, { sheet, count, eases }) : undefined;
+    Math.min(size.depth, size.length) >= SMALLEST ? comesOut(base, size, { sheet, count, eases, within }) : undefined;
   const fits = (size: ClosedSize): boolean => out(size) !== undefined;
   const area = (size: ClosedSize): number => {
     const { depth, length } = out(size)!;
     return depth * length;
   };
   let best: ClosedSize | undefined;
-  for (const proportion of PROPORTIONS) {
+  for (const proportion of triedWithin(within)) {
     const found = largestOf(proportion, sheet, fits);
     if (found && (!best || area(found) > area(best))) best = found;
   }
@@ -91,6 +115,13 @@ export function sizeForSheet(base: Base, sheet: SheetSize, count = 1): SizeFromS
   return { ...out(best)!, count };
 }
 
+/** Of the usual proportions those that are wanted, and some between the narrowest and the widest that is. */
+function triedWithin({ min, max }: Proportions): number[] {
+  const usual = PROPORTIONS.filter((each) => each >= min && each <= max);
+  const between = min > 0 && max < Infinity ? [0.02, 0.25, 0.5, 0.75, 0.98].map((share) => min + (max - min) * share) : [];
+  return [...usual, ...between];
+}
+
 /** The largest of a proportion that comes out: from the sheet's own length down, until one does. */
 function largestOf(proportion: number, sheet: SheetSize, fits: (size: ClosedSize) => boolean): ClosedSize | undefined {
   const sized = (depth: Mm): ClosedSize => ({ depth, length: depth * proportion });
@@ -105,6 +136,7 @@ interface Asked {
   sheet: SheetSize;
   count: number;
   eases: Eases;
+  within: Proportions;
 }
 
 /** How wide the spines of a card are, where it has any. */
@@ -119,7 +151,7 @@ function easesOf(base: Base, size: ClosedSize): Eases {
  * The closed size that such a card really has, where all pieces of so many of them that are cut from card or paper lie on one
  * sheet, whichever way it is turned; nothing where they do not.
  */
-function comesOut(base: Base, size: ClosedSize, { sheet, count, eases }: Asked): ClosedSize | undefined {
+function comesOut(base: Base, size: ClosedSize, { sheet, count, eases, within }: Asked): ClosedSize | undefined {
   const { width, height } = sheet;
   const card = cardOfClosedSize(base, size);
   const drawn = draw(card);
@@ -141,5 +173,8 @@ function comesOut(base: Base, size: ClosedSize, { sheet, count, eases }: Asked):
       beds[0]!.every((placed) => placed.x + wide(placed) <= bed.width + 1e-6 && placed.y + high(placed) <= bed.height + 1e-6)
     );
   });
-  return lies ? closedSizeOf({ design: drawn.drawing }) : undefined;
+  if (!lies) return undefined;
+  const closed = closedSizeOf({ design: drawn.drawing });
+  const proportion = closed.length / closed.depth;
+  return proportion >= within.min && proportion <= within.max ? closed : undefined;
 }

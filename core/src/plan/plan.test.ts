@@ -10,7 +10,7 @@ import { benchSteps } from './bench-steps.js';
 import { baseById, CATALOGUE } from '../mechanism/catalogue.js';
 import type { Base } from '../mechanism/contract.js';
 import { closedSizeOf } from '../card/closed-size.js';
-import { cardOfClosedSize, sizeForEnvelope, sizeForSheet } from './closed-size.js';
+import { cardOfClosedSize, proportionsOf, sizeForEnvelope, sizeForSheet } from './closed-size.js';
 import { stockOf } from '../card/card-stocks.js';
 import { onBeds } from './beds.js';
 import { materialsOf } from './materials.js';
@@ -185,6 +185,19 @@ describe('a closed size', () => {
       }
     },
   );
+
+  it('looks as it is wanted, and is the largest that does', () => {
+    const from = (look: 'upright' | 'square' | 'wide', foldEdge: 'side' | 'top') => {
+      const { depth, length } = sizeForSheet(baseById('folded-card'), A4, 1, proportionsOf(look, foldEdge))!;
+      return [Math.round(depth * 100) / 100, Math.round(length * 100) / 100];
+    };
+    // Two leaves of half of 297 mm, as long as the sheet or the look allows: 210, 1.04 times as much, five sixths of it.
+    expect(from('upright', 'side')).toEqual([148.5, 210]);
+    expect(from('square', 'side')).toEqual([148.5, 154.44]);
+    expect(from('wide', 'side')).toEqual([148.5, 123.75]);
+    // With its fold at the top a card is as wide as its fold is long.
+    expect(from('wide', 'top')).toEqual([148.5, 210]);
+  });
 
   it('is what a new card of it has', () => {
     for (const base of CATALOGUE) {

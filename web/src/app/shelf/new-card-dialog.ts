@@ -7,7 +7,9 @@ import {
   rulerStep,
   sayLength,
   sizeForEnvelope,
+  proportionsOf,
   sizeForSheet,
+  type Look,
   told,
   withEnvelope,
   type CardDocument,
@@ -77,6 +79,14 @@ export class NewCardDialog {
   protected readonly counts = [
     { value: 1, label: 'one card, as large as it gives' },
     { value: 2, label: 'two cards from one sheet' },
+  ];
+  /** how the card from a sheet is to look */
+  protected readonly lookOf = signal<Look>('any');
+  protected readonly looks: { value: Look; label: string }[] = [
+    { value: 'any', label: 'whatever gives most' },
+    { value: 'upright', label: 'higher than wide' },
+    { value: 'square', label: 'square, or nearly' },
+    { value: 'wide', label: 'wider than high' },
   ];
   protected readonly notation = computed(() => this.workshop().notation);
   private readonly inches = computed(() => this.notation().startsWith('inch'));
@@ -190,7 +200,12 @@ export class NewCardDialog {
     if (this.from() === 'sheet') {
       const sheet = this.workshop().sheets.find((s) => s.id === this.sheet())!;
       const of = this.count() === 1 ? 'all its pieces' : 'the pieces of two cards';
-      return sizeForSheet(base, sheet, this.count()) ?? `No card of this kind has ${of} on one sheet of ${sheet.name}.`;
+      const look = this.lookOf();
+      const words = look === 'any' ? '' : ` that is ${this.looks.find(({ value }) => value === look)!.label}`;
+      return (
+        sizeForSheet(base, sheet, this.count(), proportionsOf(look, foldEdge)) ??
+        `No card of this kind${words} has ${of} on one sheet of ${sheet.name}.`
+      );
     }
     const depth = parseLength(this.depthShown(), this.notation(), 'Across the fold');
     const length = parseLength(this.lengthShown(), this.notation(), 'Along the fold');
