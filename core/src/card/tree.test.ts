@@ -30,7 +30,10 @@ describe('trees of parts that were broken once', () => {
     ['swing', 628803926],
     ['step-easel', 1554167563],
   ] as const)('%s, grown from %d, keep every law', (id, seed) => {
-    const card = treeOf(BASES.find((base) => base.id === id)!, seed);
+    const card = treeOf(
+      BASES.find((base) => base.id === id)!,
+      seed,
+    );
     expect(TREE_LAWS.flatMap(({ says, broken }) => (broken(card) === undefined ? [] : [says]))).toEqual([]);
   });
 });
