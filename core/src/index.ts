@@ -77,6 +77,7 @@ export { benchSteps } from './plan/bench-steps.js';
 export {
   besideWords,
   cuttingPlan,
+  GAP as CUTTING_GAP,
   type CuttingPlan,
   type CuttingTool,
   type Leftover,

@@ -2,7 +2,7 @@ import { inSentence } from '../card/part-titles.js';
 import { capitalised, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
-import { areaOf as outlineArea, asArea, type Area } from '../plane/outline.js';
+import { areaOf as outlineArea, asArea, rectangle, type Area } from '../plane/outline.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Stock } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
@@ -262,13 +262,7 @@ function planOn(
   };
 }
 
-const boxArea = ({ width, height }: Blank): Area =>
-  asArea([
-    [0, 0],
-    [width, 0],
-    [width, height],
-    [0, height],
-  ]);
+const boxArea = ({ width, height }: Blank): Area => asArea(rectangle(0, 0, width, height));
 
 /** A planned piece as a blank that lies where it was laid. */
 export const asPlaced = ({ id, x, y, width, height, turned, endForEnd }: PlannedPiece): PlacedBlank => ({

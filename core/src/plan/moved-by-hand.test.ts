@@ -83,6 +83,12 @@ describe('a piece moved by hand', () => {
     expect(movedByHand(evaluation, sheet, own.id, { x: 150, y: 110, turned: !own.turned }, 'trimmer').told).toEqual([
       'The folds of card 2 run across the grain so.',
     ]);
+    // 300 wide comes out of 297 × 420 across its grain only: moved, it lies so still.
+    const wide = evaluated(cardOn('folded-card', { depth: 150, length: 148 }));
+    const across = cuttingPlan(wide, { copies: 1, tool: 'free', sheets: [{ width: 297, height: 420 }] }, workshop).sheets[0]!;
+    expect(across.pieces[0]).toMatchObject({ turned: true, acrossGrain: true });
+    const moved = movedByHand(wide, across, 'base', { x: 5, y: 5 }, 'free');
+    expect(moved.sheet.pieces[0]).toMatchObject({ x: 5, y: 5, turned: true, acrossGrain: true });
     const dressed = evaluated(DEMO_CARDS.find(({ dressing }) => (dressing?.toppers ?? []).length > 0)!);
     const patterned = cuttingPlan(dressed, { copies: 1, tool: 'free', sheets: [] }, workshop).sheets.find(
       ({ stock }) => stock.goodSides === 1 && stock.kind === 'paper',

@@ -4,7 +4,7 @@ import type { Evaluation } from '../evaluate.js';
 import { inSentence } from '../card/part-titles.js';
 import { everySheet } from '../dress/every-sheet.js';
 import { intersect, totalArea } from '../plane/boolean.js';
-import { boxOf, type Area, type Box } from '../plane/outline.js';
+import { asArea, boxOf, rectangle, type Area, type Box } from '../plane/outline.js';
 import { distanceBetween } from '../plane/distance-between.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { CellMap } from './cell-map.js';
@@ -61,8 +61,10 @@ function alone({ beside: _, ...piece }: PlannedPiece): PlannedPiece {
 function put(piece: PlannedPiece, { x, y, turned = piece.turned, endForEnd }: PutAt, drawn: CutSheet, sheet: PlannedSheet): PlannedPiece {
   const { acrossGrain: _, endForEnd: before, ...rest } = piece;
   const ends = endForEnd ?? before === true;
-  const { lies } = waysOf({ id: piece.id, sheet: drawn, copy: piece.copy }, sheet.stock, sheet);
-  const isAcross = drawn.scores.length > 0 && lies !== 'either' && (lies === 'turned') !== turned;
+  const { lies, acrossGrain } = waysOf({ id: piece.id, sheet: drawn, copy: piece.copy }, sheet.stock, sheet);
+  // The way it may lie is the one along the grain, unless it fits across it only.
+  const isAsItMay = lies === 'either' || (lies === 'turned') === turned;
+  const isAcross = drawn.scores.length > 0 && lies !== 'either' && isAsItMay === acrossGrain;
   const [width, height] = turned ? [drawn.height, drawn.width] : [drawn.width, drawn.height];
   return {
     ...rest,
@@ -153,17 +155,7 @@ function wellToKnow(sheet: PlannedSheet, drawn: ReadonlyMap<string, CutSheet>): 
 
 /** What a piece takes of the sheet: for a trimmer its blank, else its paper. */
 function lyingArea(piece: PlannedPiece, drawn: CutSheet, tool: CuttingTool): Area {
-  if (tool === 'free') return areaOnSheet(paperOf(drawn), asPlaced(piece));
-  const { x, y, width, height } = piece;
-  return {
-    outer: [
-      [x, y],
-      [x + width, y],
-      [x + width, y + height],
-      [x, y + height],
-    ],
-    holes: [],
-  };
+  return tool === 'free' ? areaOnSheet(paperOf(drawn), asPlaced(piece)) : asArea(rectangle(piece.x, piece.y, piece.width, piece.height));
 }
 
 function mapOf({ width, height }: PlannedSheet, lying: readonly Lying[]): CellMap {

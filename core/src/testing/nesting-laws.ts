@@ -2,6 +2,7 @@ import type { Blank, PlacedBlank } from '../plan/guillotine.js';
 import { onSheet, type BlankShape } from '../plan/outline-nesting.js';
 import { areaContains, type Area, type Loop } from '../plane/outline.js';
 import { distanceToSegment, type Point } from '../plane/point.js';
+import { notOnce } from './sheet-laws.js';
 
 /** Shapes round a middle, notched and pointed, some with a window; and a sheet that holds each of them. */
 export function anyShapes(next: () => number): {
@@ -71,10 +72,6 @@ export function wrongWithOutlines(
   sheet: { width: number; height: number },
   gap: number,
 ): string[] {
-  const counted = blanks.flatMap(({ id }) => {
-    const times = sheets.flat().filter((placed) => placed.blank.id === id).length;
-    return times === 1 ? [] : [`${id} lies there ${times} times`];
-  });
   const placed = sheets.flatMap((on, i) => {
     const lying = on.map((one): Area => {
       const { area } = shapes.get(one.blank.id)!;
@@ -95,5 +92,5 @@ export function wrongWithOutlines(
       ];
     });
   });
-  return [...counted, ...placed];
+  return [...notOnce(sheets, blanks), ...placed];
 }

@@ -73,10 +73,6 @@ export function wrongWithPlaces(
   sheet: { width: number; height: number },
   gap: number,
 ): string[] {
-  const counted = blanks.flatMap(({ id }) => {
-    const times = sheets.flat().filter((placed) => placed.blank.id === id).length;
-    return times === 1 ? [] : [`${id} lies there ${times} times`];
-  });
   const placed = sheets.flatMap((on, i) =>
     on.flatMap((one, k) => {
       const { blank, x, y, width, height, turned } = one;
@@ -99,7 +95,15 @@ export function wrongWithPlaces(
       ];
     }),
   );
-  return [...counted, ...placed];
+  return [...notOnce(sheets, blanks), ...placed];
+}
+
+/** Blanks that lie on no sheet, or more than once. */
+export function notOnce(sheets: readonly (readonly PlacedBlank[])[], blanks: readonly Blank[]): string[] {
+  return blanks.flatMap(({ id }) => {
+    const times = sheets.flat().filter((placed) => placed.blank.id === id).length;
+    return times === 1 ? [] : [`${id} lies there ${times} times`];
+  });
 }
 
 /** How many sheets a general packer takes, which cuts no piece edge to edge. */
