@@ -7,7 +7,10 @@ import {
   type CardDocument,
   type CuttingPlan,
   type CuttingTool,
+  rulerStep,
   type Evaluation,
+  type Leftover,
+  type MovedSheet,
   type PlanAsked,
   type PlannedSheet,
 } from '@diptychon/core';
@@ -19,7 +22,7 @@ import { NumberText } from '../fields/number-text';
 import { ThemeButton } from '../frame/theme-button';
 import { WorkshopStore } from '../workshop/workshop-store';
 import { CuttingWork } from './cutting-work';
-import { afterMoves, snapped, type HandMove } from './laid-by-hand';
+import { afterMove, snapped, type HandMove } from './laid-by-hand';
 import { SheetPicture, type PieceMove } from './sheet-picture';
 
 const COUNTS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 30, 50];
@@ -98,16 +101,15 @@ export class CuttingPage {
         : `No layout needs fewer than ${leastSheets}, or leaves less than ${percent(bound)}.`;
     return `${whole}; ${percent(waste)} of the paper is left over. ${least}`;
   });
-  /** what was laid elsewhere by hand, one after the other; of this plan only */
-  private readonly hand = signal<{ of: CuttingPlan; moves: readonly HandMove[]; held?: HandMove } | undefined>(undefined);
-  private readonly moves = computed(() => (this.hand()?.of === this.plan() ? this.hand() : undefined));
-  protected readonly movedPieces = computed(() => this.moves()?.moves.length ?? 0);
-  private readonly laid = computed(() => {
-    const [plan, known] = [this.plan(), this.evaluation()];
-    if (!plan || !known) return [];
-    const { moves = [], held } = this.moves() ?? {};
-    return afterMoves(known, plan, this.tool(), held ? [...moves, held] : moves);
-  });
+  /** how the sheets lie after each move by hand, and while one goes on; of this plan only */
+  private readonly hand = signal<{ of: CuttingPlan; after: readonly MovedSheet[][]; held?: MovedSheet[] } | undefined>(undefined);
+  private readonly byHand = computed(() => (this.hand()?.of === this.plan() ? this.hand() : undefined));
+  protected readonly movedPieces = computed(() => this.byHand()?.after.length ?? 0);
+  /** as they lie when nothing is held */
+  private readonly still = computed(
+    (): readonly MovedSheet[] => this.byHand()?.after.at(-1) ?? this.plan()?.sheets.map((sheet) => ({ sheet, wrong: [], told: [] })) ?? [],
+  );
+  private readonly laid = computed(() => this.byHand()?.held ?? this.still());
   /** the piece that is worked on: of which sheets, and which of their list */
   protected readonly chosen = signal<{ sheets: readonly number[]; nth: number } | undefined>(undefined);
   protected readonly chosenName = computed(() => {
@@ -144,9 +146,14 @@ export class CuttingPage {
   }
 
   /** A piece was moved on sheets that are cut alike: on all of them. */
-  protected move({ sheet, which }: AlikeSheets, { nth, to, held }: PieceMove): void {
-    const put = snapped(sheet, nth, to, this.tool());
-    this.keep({ sheets: which.map((one) => one - 1), nth, to: put }, held);
+  protected move({ sheet, which }: AlikeSheets, { nth, to, step, held }: PieceMove): void {
+    const sheets = which.map((one) => one - 1);
+    if (to) this.keep({ sheets, nth, to: snapped(sheet, nth, to, this.tool()) }, held);
+    else if (step) {
+      // Keys may come faster than what they do is drawn: each goes on from what the last one did.
+      const { x, y } = this.still()[sheets[0]!]!.sheet.pieces[nth]!;
+      this.keep({ sheets, nth, to: { x: x + step[0], y: y + step[1] } }, held);
+    } else this.hand.update((hand) => hand && { of: hand.of, after: hand.after });
   }
 
   protected choose({ which }: AlikeSheets, nth: number): void {
@@ -164,7 +171,7 @@ export class CuttingPage {
   }
 
   protected takeBack(): void {
-    this.hand.update((hand) => hand && { of: hand.of, moves: hand.moves.slice(0, -1) });
+    this.hand.update((hand) => hand && { of: hand.of, after: hand.after.slice(0, -1) });
   }
 
   protected asLaidOut(): void {
@@ -172,10 +179,11 @@ export class CuttingPage {
   }
 
   private keep(move: HandMove, held: boolean): void {
-    const plan = this.plan();
-    if (!plan) return;
-    const moves = this.moves()?.moves ?? [];
-    this.hand.set(held ? { of: plan, moves, held: move } : { of: plan, moves: [...moves, move] });
+    const [plan, known] = [this.plan(), this.evaluation()];
+    if (!plan || !known) return;
+    const after = this.byHand()?.after ?? [];
+    const laid = afterMove(known, this.still(), this.tool(), move);
+    this.hand.set(held ? { of: plan, after, held: laid } : { of: plan, after: [...after, laid] });
   }
 
   protected callOff(): void {
@@ -195,6 +203,20 @@ export class CuttingPage {
   }
 
   protected readonly beside = besideWords;
+
+  /** What is left, down to a mark of the ruler, each size once. */
+  protected leftWords(leftovers: readonly Leftover[]): string[] {
+    const step = rulerStep(this.card()?.notation ?? 'mm');
+    const down = (mm: number): string => this.say(Math.floor(mm / step + 1e-6) * step);
+    const all = leftovers.map(({ width, height, goodFor }) => {
+      const good = goodFor.length > 0 ? `, good for ${goodFor.join(', ')}` : '';
+      return `${down(width)} × ${down(height)}${good}`;
+    });
+    return [...new Set(all)].map((words) => {
+      const count = all.filter((one) => one === words).length;
+      return count === 1 ? words : `${count} of ${words}`;
+    });
+  }
 
   /** Pieces whose folds run across the grain though nobody laid them so, in a sentence each. */
   protected across({ sheet: { pieces }, told }: AlikeSheets): string[] {

@@ -21,4 +21,12 @@ describe('a piece that is brought near an edge', () => {
     expect(snapped(SHEET, 0, { x: 48.5, y: 80 }, 'free')).toEqual({ x: 48, y: 80 });
     expect(snapped(SHEET, 0, { x: 70, y: 30 }, 'trimmer')).toEqual({ x: 70, y: 30 });
   });
+
+  it('is not led onto what lies side by side with it and goes with it', () => {
+    const [a, b] = [
+      { ...piece('a', 40, 60), beside: 'b' },
+      { ...piece('b', 90, 60), beside: 'a' },
+    ];
+    expect(snapped({ ...SHEET, pieces: [a, b] }, 0, { x: 41, y: 61 }, 'trimmer')).toEqual({ x: 41, y: 61 });
+  });
 });

@@ -1,6 +1,6 @@
 import {
+  CUTTING_GAP,
   movedByHand,
-  type CuttingPlan,
   type CuttingTool,
   type Evaluation,
   type MovedSheet,
@@ -17,27 +17,22 @@ export interface HandMove {
 
 /** An edge comes onto another when it is brought as near as this, mm. */
 const NEAR = 3;
-/** Room that pieces keep which are cut along their outlines, mm. */
-const ROOM = 2;
-
-/** All sheets of a plan after some moves, each judged as it lies now. */
-export function afterMoves(evaluation: Evaluation, { sheets }: CuttingPlan, tool: CuttingTool, moves: readonly HandMove[]): MovedSheet[] {
-  return sheets.map((planned, i) =>
-    moves
-      .filter((move) => move.sheets.includes(i))
-      .reduce<MovedSheet>(({ sheet }, { nth, to }) => movedByHand(evaluation, sheet, sheet.pieces[nth]!.id, to, tool), {
-        sheet: planned,
-        wrong: [],
-        told: [],
-      }),
-  );
+/** All sheets after one more move, each that it changes judged as it lies now. */
+export function afterMove(
+  evaluation: Evaluation,
+  laid: readonly MovedSheet[],
+  tool: CuttingTool,
+  { sheets, nth, to }: HandMove,
+): MovedSheet[] {
+  return laid.map((one, i) => (sheets.includes(i) ? movedByHand(evaluation, one.sheet, one.sheet.pieces[nth]!.id, to, tool) : one));
 }
 
 /** Where a piece comes to lie that is brought near an edge of the sheet or of another piece: on it, or as near as it may come. */
 export function snapped({ pieces, ...sheet }: PlannedSheet, nth: number, to: PutAt, tool: CuttingTool): PutAt {
-  const room = tool === 'free' ? ROOM : 0;
-  const { width, height } = pieces[nth]!;
-  const others = pieces.filter((_, i) => i !== nth);
+  const room = tool === 'free' ? CUTTING_GAP : 0;
+  const { width, height, beside } = pieces[nth]!;
+  // What lies side by side with it goes with it.
+  const others = pieces.filter(({ id }, i) => i !== nth && id !== beside);
   const near = (at: number, size: number, whole: number, edges: readonly (readonly [number, number])[]): number => {
     const places = [0, whole - size, ...edges.flatMap(([low, high]) => [low, high - size, high + room, low - size - room])];
     const nearest = places.reduce((best, place) => (Math.abs(place - at) < Math.abs(best - at) ? place : best));

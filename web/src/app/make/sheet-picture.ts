@@ -18,7 +18,10 @@ const BADGE = 9;
 /** A piece that a hand moves, by its place in the list of its sheet. */
 export interface PieceMove {
   nth: number;
-  to: PutAt;
+  /** by a pointer: where to; neither this nor a step where it was taken up and not moved after all */
+  to?: PutAt;
+  /** by a key: how far from where it lies by then, mm */
+  step?: Point;
   /** still held: where it is let go of is told by another */
   held: boolean;
 }
@@ -67,7 +70,7 @@ const ARROWS: Readonly<Record<string, Point>> = { ArrowLeft: [-1, 0], ArrowRight
           (pointerdown)="grab($event, nth)"
           (pointermove)="drag($event, nth)"
           (pointerup)="release(nth)"
-          (pointercancel)="release(nth)"
+          (pointercancel)="letGo(nth)"
           (keydown)="press($event, nth)"
           (focus)="chosen.emit(nth)"
         />
@@ -114,6 +117,9 @@ const ARROWS: Readonly<Record<string, Point>> = { ArrowLeft: [-1, 0], ArrowRight
       stroke: var(--ink-soft);
       stroke-width: 0.8;
       cursor: grab;
+    }
+    /* A finger scrolls over the sheets: it drags the piece that it tapped before. */
+    .piece:focus {
       touch-action: none;
     }
     .piece:focus-visible {
@@ -185,7 +191,9 @@ export class SheetPicture {
   }
 
   protected grab(event: PointerEvent, nth: number): void {
-    (event.target as Element).setPointerCapture(event.pointerId);
+    const piece = event.target as Element;
+    if (event.pointerType === 'touch' && piece.ownerDocument.activeElement !== piece) return;
+    piece.setPointerCapture(event.pointerId);
     const { x, y } = this.planned().pieces[nth]!;
     this.grip.set({ from: this.onSheet(event), piece: [x, y], last: [x, y] });
   }
@@ -207,14 +215,20 @@ export class SheetPicture {
       this.moved.emit({ nth, to: { x: grip.last[0], y: grip.last[1] }, held: false });
   }
 
+  /** What was taken up lies where it lay. */
+  protected letGo(nth: number): void {
+    if (!this.grip()) return;
+    this.grip.set(undefined);
+    this.moved.emit({ nth, held: false });
+  }
+
   /** A step of the ruler with an arrow key, ten with the shift key held. */
   protected press(event: KeyboardEvent, nth: number): void {
     const way = ARROWS[event.key];
     if (!way) return;
     event.preventDefault();
     const step = rulerStep(this.notation()) * (event.shiftKey ? 10 : 1);
-    const { x, y } = this.planned().pieces[nth]!;
-    this.moved.emit({ nth, to: { x: x + way[0] * step, y: y + way[1] * step }, held: false });
+    this.moved.emit({ nth, step: [way[0] * step, way[1] * step], held: false });
   }
 
   private stepped(mm: number): number {
