@@ -33,8 +33,14 @@ interface Smaller {
 const WIDER: Mm = 0.02;
 
 /** Reads a card as a list does. @param near a card near to those that are read: its allowances are taken for theirs */
-export function readingOf(said: readonly SaidNumber[], near: CardDocument, border: Mm, workshop: Workshop): Reading {
-  const allowances = allowancesOf(near, said, border, workshop);
+export const readingOf = (said: readonly SaidNumber[], near: CardDocument, border: Mm, workshop: Workshop): Reading =>
+  readingWith(said, allowancesOf(near, said, border, border + WIDER, workshop), border);
+
+/** What one card says where a list says something, all its allowances its own. */
+export const readAfresh = (said: readonly SaidNumber[], card: CardDocument, border: Mm, workshop: Workshop): ReturnType<Reading> =>
+  readingWith(said, allowancesOf(card, said, border, border, workshop), border)(card);
+
+function readingWith(said: readonly SaidNumber[], allowances: Allowances, border: Mm): Reading {
   const places = said.map(({ entry }) => saidOf(entry)!);
   const isOfPanels = places.some(({ of }) => of === 'layer');
   return (card) => {
@@ -87,7 +93,8 @@ function panelBoxes(card: CardDocument): ReadonlyMap<string, Size> {
   );
 }
 
-function allowancesOf(card: CardDocument, said: readonly SaidNumber[], border: Mm, workshop: Workshop): Allowances {
+/** @param wider another border, to learn how layers follow it; the same where that is not asked */
+function allowancesOf(card: CardDocument, said: readonly SaidNumber[], border: Mm, wider: Mm, workshop: Workshop): Allowances {
   // Layers make spines wider: a list that has them is that of a dressed card.
   const isLayered = said.some(({ entry }) => saidOf(entry)?.of === 'layer');
   const closed = closedOnly(isLayered ? dressedBy(card, { border }, workshop) : card);
@@ -98,13 +105,13 @@ function allowancesOf(card: CardDocument, said: readonly SaidNumber[], border: M
   return {
     eases: Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.closed.spines[hinge] ?? 0])),
     closed: { width: box.maxX - box.minX - (meant.maxX - meant.minX), height: box.maxY - box.minY - (meant.maxY - meant.minY) },
-    layers: isLayered ? layersOf(closed.dressed.layers, card, border, workshop) : new Map(),
+    layers: isLayered ? layersOf(closed.dressed.layers, card, border, wider, workshop) : new Map(),
   };
 }
 
 /** How the lowest layer of each panel follows the border, the larger where it wears two. */
-function layersOf(narrow: readonly DressedLayer[], card: CardDocument, border: Mm, workshop: Workshop): Allowances['layers'] {
-  const wide = closedOnly(dressedBy(card, { border: border + WIDER }, workshop))?.dressed.layers ?? [];
+function layersOf(narrow: readonly DressedLayer[], card: CardDocument, border: Mm, wider: Mm, workshop: Workshop): Allowances['layers'] {
+  const wide = wider === border ? narrow : (closedOnly(dressedBy(card, { border: wider }, workshop))?.dressed.layers ?? []);
   const found = new Map<string, { width: Smaller; height: Smaller }>();
   for (const layer of [...narrow].sort((a, b) => areaOf(b.area) - areaOf(a.area))) {
     const other = wide.find(({ id }) => id === layer.id);
@@ -112,7 +119,7 @@ function layersOf(narrow: readonly DressedLayer[], card: CardDocument, border: M
     if (!other || layer.step !== 1 || found.has(layer.panel)) continue;
     const smaller = (way: 'width' | 'height'): Smaller => {
       const [a, b] = [layer, other].map(({ panelBox, box }) => panelBox[way] - box[way]) as [Mm, Mm];
-      const perBorder = (b - a) / WIDER;
+      const perBorder = wider === border ? 0 : (b - a) / (wider - border);
       return { by: a - perBorder * border, perBorder };
     };
     const both = { width: smaller('width'), height: smaller('height') };

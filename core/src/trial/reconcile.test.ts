@@ -64,6 +64,19 @@ describe('a list of numbers from elsewhere', () => {
     expect(first).toBeGreaterThanOrEqual(0.8 * told);
   }, 120_000);
 
+  it.each(['easel-row', 'layered-stage'])(
+    'of the %s, whose layers are covered in part by strips that follow other sizes, is right',
+    (id) => {
+      const next = dice(17);
+      for (let i = 0; i < 3; i++) {
+        const said = listOfCard(cardOnMarks(mechanismById(id), next));
+        expect(said.filter(({ entry }) => entry.startsWith('layer')).length).toBeGreaterThan(6);
+        expect(reconcile(id, said, workshop).contradictions).toEqual([]);
+      }
+    },
+    60_000,
+  );
+
   it('with more scores than a mechanism has says which it has no place for', () => {
     expect(reconcile('folded-card', list({ scores: [50, 100, 150] }), workshop).strange).toEqual(['scores[2]', 'scores[3]']);
   });

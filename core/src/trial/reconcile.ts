@@ -1,6 +1,6 @@
 import type { CardDocument } from '../card/document.js';
 import { partsOf } from '../card/draw.js';
-import { listRows, type SizeRow } from '../card/size-rows.js';
+import { listRows } from '../card/size-rows.js';
 import { setCount, setSize } from '../card/set-size.js';
 import { cardToTry, sizesForClosed } from '../card/try-out.js';
 import { leastSlips, type EvenSystem } from '../measure/least-slips.js';
@@ -10,7 +10,8 @@ import { CATALOGUE, mechanismById } from '../mechanism/catalogue.js';
 import type { Mechanism } from '../mechanism/contract.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
-import { readingOf, unknownsOf, type Reading } from './list-model.js';
+import { fitted, USUAL_BORDER } from './list-fit.js';
+import { readingOf } from './list-model.js';
 import { saidOf, type SaidNumber } from './said-list.js';
 
 /** Numbers of a list that cannot all be right. */
@@ -43,13 +44,6 @@ export interface Reconciled {
 
 /** Numbers agree when they are off by less: hands and rulers give no more. @unit share of a mark */
 const AGREES = 0.3;
-/** A border that most makers keep, to begin with. */
-const USUAL_BORDER: Mm = 3;
-const ROUNDS = 9;
-/** So many steps in a row that make it no better are enough. */
-const MOST_WORSE = 3;
-const NUDGE = 0.25;
-const NUDGE_ANGLE = 0.004;
 const BESIDE_MARK: Mm = 0.01;
 /** Numbers that are changed at once at the most. */
 const MOST_CHANGED = 4;
@@ -65,10 +59,7 @@ export function reconcile(
   given: Partial<CardDocument> = {},
 ): Reconciled {
   const kind = mechanismById(mechanism);
-  const tries = cardsFor(kind, said, workshop, given).map((card) => heldAgainst(kind.id, card, said, workshop));
-  const against = ({ strange, contradictions, card }: Reconciled): number =>
-    (card ? 0 : 1000) + 10 * strange.length + contradictions.length;
-  return tries.reduce((best, one) => (against(one) < against(best) ? one : best));
+  return heldAgainst(kind.id, cardsFor(kind, said, workshop, given), said, workshop);
 }
 
 /** Every base that a list could be of, those first with which it agrees; where some have as many scores as it says, none but them. */
@@ -144,8 +135,9 @@ function hasCounts(card: CardDocument, said: readonly SaidNumber[], count: numbe
   return all && (oneMore === 0 || read[scores.length] === undefined);
 }
 
-function heldAgainst(mechanism: string, start: CardDocument, said: readonly SaidNumber[], workshop: Workshop): Reconciled {
-  const fit = fitted(start, said, workshop);
+function heldAgainst(mechanism: string, starts: readonly CardDocument[], said: readonly SaidNumber[], workshop: Workshop): Reconciled {
+  const start = starts[0]!;
+  const fit = fitted(starts, said, workshop);
   if (!fit) return { mechanism, strange: [], ...notAtAll(said, start) };
   const { system, left, places } = fit;
   const card = onMarks(fit.card);
@@ -171,125 +163,6 @@ function onMarks(card: CardDocument): CardDocument {
     return isBeside ? setSize(before, owner, name, mark) : before;
   }, card);
 }
-
-/** The sizes with which most numbers agree, the system about them, and what each number is off by there. */
-interface Fit {
-  card: CardDocument;
-  system: EvenSystem;
-  left: Mm[];
-  /** which numbers the card has a place for */
-  places: number[];
-}
-
-function fitted(start: CardDocument, said: readonly SaidNumber[], workshop: Workshop): Fit | undefined {
-  const hard = said.filter(({ entry }) => saidOf(entry)?.of !== 'layer');
-  const first = fittedFrom(start, said, workshop);
-  if (!first || isWhole(first) || hard.length === said.length || start.parts.length > 1) return first;
-  // Layers follow sizes unevenly: they are looked at once the rest is where it belongs.
-  const rough = fittedFrom(start, hard, workshop);
-  const second = rough && fittedFrom(rough.card, said, workshop);
-  return second && wrongIn(second) < wrongIn(first) ? second : first;
-}
-
-const wrongIn = ({ left }: Pick<Fit, 'left'>): Mm => left.reduce((sum, rest) => sum + Math.abs(rest), 0);
-const isWhole = (fit: Fit): boolean => wrongIn(fit) < WHOLE;
-/** All numbers of a list together are off by less: nothing contradicts anything. */
-const WHOLE: Mm = 0.05;
-
-function fittedFrom(start: CardDocument, said: readonly SaidNumber[], workshop: Workshop): Fit | undefined {
-  const isLayered = said.some(({ entry }) => saidOf(entry)?.of === 'layer');
-  let border = USUAL_BORDER;
-  let card = start;
-  let best: Fit | undefined;
-  let reach = Infinity;
-  let least = Infinity;
-  let worse = 0;
-  for (let round = 0; round < ROUNDS; round++) {
-    const reading = readingOf(said, card, border, workshop);
-    const now = reading(card);
-    if (!now) return best;
-    const places = now.flatMap((at, i) => (at === undefined ? [] : [i]));
-    const at = places.map((i) => now[i]!);
-    const columns = unknownsOf(card).flatMap((row) => {
-      const slope = slopeOf(reading, card, row, places, at);
-      if (slope.some((per) => Math.abs(per) > 1e-9)) return [{ row, slope }];
-      // What nothing drawn follows may make the closed card thicker, and so spines wider.
-      const afresh = IS_THICKNESS.test(row.name)
-        ? slopeOf((near) => readingOf(said, near, border, workshop)(near), card, row, places, at)
-        : [];
-      return afresh.some((per) => Math.abs(per) > 1e-9) ? [{ row, slope: afresh }] : [];
-    });
-    const perBorder = isLayered ? borderSlope(readingOf(said, card, border + 1, workshop)(card), places, at) : undefined;
-    const slopes = [...columns.map(({ slope }) => slope), ...(perBorder ? [perBorder] : [])];
-    const system = {
-      rows: places.map((_, k) => slopes.map((slope) => slope[k]!)),
-      wanted: places.map((i, k) => said[i]!.value - at[k]!),
-    };
-    // How wrong it is here, not how wrong it would be were everything even.
-    const wrong = wrongIn({ left: system.wanted });
-    const isBetter = !best || places.length > best.places.length || wrong < least - SETTLED;
-    worse = isBetter ? 0 : worse + 1;
-    if (worse >= MOST_WORSE) break;
-    if (!isBetter) reach = Math.min(reach, LONGEST_REACH) / 2;
-    const { x, left } = leastSlips(system);
-    const fit = { card, system, left, places };
-    if (isBetter) [best, least] = [fit, wrong];
-    if (x.every((change) => Math.abs(change) < SETTLED)) return fit;
-    const far = Math.max(...x.map(Math.abs));
-    const share = Math.min(1, reach / far);
-    const moved = furthest(
-      card,
-      columns.map(({ row }) => row),
-      x.map((change) => share * change),
-    );
-    if (!moved) break;
-    card = moved.card;
-    if (perBorder) border += share * x.at(-1)! * moved.share;
-  }
-  return best;
-}
-
-/** Sizes that make the closed card thicker. */
-const IS_THICKNESS = /thick|stopHeight|foam/i;
-
-/** Where a step made it worse, sizes are moved by no more than half of this, then a quarter. */
-const LONGEST_REACH: Mm = 16;
-
-/** A size that is not moved by more has come to rest. */
-const SETTLED = 1e-4;
-
-/** As far toward the sizes that are wanted as the card can still be drawn. */
-function furthest(
-  card: CardDocument,
-  rows: readonly SizeRow[],
-  change: readonly number[],
-): { card: CardDocument; share: number } | undefined {
-  for (const share of [1, 0.9, 0.7, 0.4, 0.15]) {
-    const moved = rows.reduce((before, row, i) => movedBy(before, row, share * change[i]!), card);
-    if (partsOf(moved).problems.length === 0) return { card: moved, share };
-  }
-  return undefined;
-}
-
-/** A size changed from where it lies by now: one that follows has gone along with those before it. */
-function movedBy(card: CardDocument, { owner, name }: SizeRow, by: number): CardDocument {
-  if (Math.abs(by) < 1e-6) return card;
-  const now = freeRows(card).find((row) => row.owner === owner && row.name === name);
-  return now ? setSize(card, owner, name, Math.round((Number(now.value) + by) * 1e7) / 1e7) : card;
-}
-
-/** By how much each number follows a size: nothing where the card cannot be drawn with it a little otherwise. */
-function slopeOf(reading: Reading, card: CardDocument, row: SizeRow, places: readonly number[], now: readonly Mm[]): number[] {
-  const nudge = row.kind === 'angle' ? NUDGE_ANGLE : NUDGE;
-  for (const by of [nudge, -nudge]) {
-    const read = reading(setSize(card, row.owner, row.name, Number(row.value) + by));
-    if (read && places.every((i) => read[i] !== undefined)) return places.map((i, k) => (read[i]! - now[k]!) / by);
-  }
-  return now.map(() => 0);
-}
-
-const borderSlope = (read: readonly (Mm | undefined)[] | undefined, places: readonly number[], now: readonly Mm[]): number[] =>
-  places.map((i, k) => (read?.[i] ?? now[k]!) - now[k]!);
 
 /** Changes of one number that make all agree, the most likely slip first; else the numbers that are off together. */
 function correctionsOf(
