@@ -45,7 +45,7 @@ const WITH_VALUE = new Set([
   'tool',
   'server',
 ]);
-const FLAGS = new Set(['json', 'help', 'anyway', 'print-and-cut']);
+const FLAGS = new Set(['json', 'help', 'anyway', 'print-and-cut', 'spares']);
 
 /** @throws UsageError naming an option that is unknown or lacks its value */
 export function readArguments(argv: readonly string[]): Arguments {

@@ -84,7 +84,8 @@ function notationFrom(given: string | undefined): Notation | undefined {
   return found.id;
 }
 
-function workshopFrom(file: string | undefined): Workshop | undefined {
+/** The workshop of a file; nothing where none was given. @throws UsageError */
+export function workshopFrom(file: string | undefined): Workshop | undefined {
   if (file === undefined) return undefined;
   const reading = readWorkshopFile(textOf(file, LARGEST_WORKSHOP_FILE, 'workshop file'));
   if (reading.ok) return reading.workshop;
@@ -163,7 +164,7 @@ function readFile(file: string): CardDocument {
   throw new UsageError(`${file}: ${first.path} ${first.says}`);
 }
 
-function known(id: string): Mechanism {
+export function known(id: string): Mechanism {
   try {
     return mechanismById(id);
   } catch (error) {

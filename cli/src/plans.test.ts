@@ -72,6 +72,14 @@ describe('plan', () => {
     const { out } = await diptychon('plan', ...CARD, '--copies', '2', '--sheet', '210x297');
     expect(out).toContain('1. the part of 210 mm × 297 mm: its lower edge against the fence, cut at 148 mm');
     expect(out).toContain('One sheet, 0.3 % left over');
+    // One of 210 × 148 out of 297.4: 149.4 is left, and told by whole marks.
+    const { out: one } = await diptychon('plan', ...CARD, '--sheet', '210x297.4');
+    expect(one).toContain('left: 210 mm × 149 mm, good for');
+  });
+
+  it('alone may be asked for spares', async () => {
+    const { code, err } = await diptychon('compute', '--mechanism', 'folded-card', '--spares');
+    expect([code, err]).toEqual([2, expect.stringMatching(/--spares: not an option of compute; it belongs to plan/) as string]);
   });
 
   it.each([
@@ -80,6 +88,7 @@ describe('plan', () => {
     [['--sheet', '210'], /WIDTHxHEIGHT/],
     [['--sheet', '210x297:gold'], /“gold” is no stock of this card; it is cut from .*card-250/],
     [['--closed', '100x100'], /--closed: not an option of plan/],
+    [['--anyway'], /--anyway: not an option of plan/],
   ] as const)('refuses %j in a line', async (given, says) => {
     const { code, err } = await diptychon('plan', ...CARD, ...given);
     expect([code, err]).toEqual([2, expect.stringMatching(says) as string]);

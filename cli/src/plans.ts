@@ -1,7 +1,18 @@
-import { besideWords, cuttingPlan, evaluate, sayLength, type CuttingTool, type PlannedSheet, type SheetAtHand } from '@diptychon/core';
+import {
+  besideWords,
+  cuttingPlan,
+  evaluate,
+  leftWords,
+  sayLength,
+  type CuttingTool,
+  type PlannedSheet,
+  type SheetAtHand,
+} from '@diptychon/core';
 import { UsageError, type Arguments } from './arguments.js';
 import { cardFrom } from './card-from-arguments.js';
-import { ANY_CARD, countOf, inLines, pairOf, type Told } from './trials.js';
+import { countOf, pairOf } from './lengths.js';
+import { inLines, type Told } from './told.js';
+import { ANY_CARD } from './trials.js';
 
 const TOOLS: readonly CuttingTool[] = ['trimmer', 'free'];
 
@@ -22,7 +33,11 @@ function planFor(given: Arguments): Told {
   });
   const outcome = evaluate(card, workshop);
   if (!outcome.ok) throw new UsageError(outcome.problems[0]!.says);
-  const plan = cuttingPlan(outcome.evaluation, { copies, tool, sheets, seed: countOf(given, 'seed', 1, 0, 2 ** 31 - 1) }, workshop);
+  const plan = cuttingPlan(
+    outcome.evaluation,
+    { copies, tool, sheets, spares: given.flags.has('spares'), seed: countOf(given, 'seed', 1, 0, 2 ** 31 - 1) },
+    workshop,
+  );
   const say = (mm: number): string => sayLength(Math.round(mm * 100) / 100, notation);
   const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
   const lines = plan.sheets.flatMap((sheet, i) => {
@@ -31,17 +46,14 @@ function planFor(given: Arguments): Told {
       `Sheet ${i + 1}: ${stock.name}, ${say(width)} × ${say(height)}`,
       ...pieces.map(
         (piece) =>
-          `    ${piece.name}${copies > 1 ? `, ${piece.copy}` : ''}: ${say(piece.width)} × ${say(piece.height)}, ${say(piece.x)} from the left, ${say(piece.y)} from below${piece.turned ? ', a quarter turned' : ''}${piece.endForEnd ? ', end for end' : ''}${piece.acrossGrain ? '; its folds run across the grain' : ''}`,
+          `    ${piece.name}${copies > 1 && !piece.spare ? `, ${piece.copy}` : ''}: ${say(piece.width)} × ${say(piece.height)}, ${say(piece.x)} from the left, ${say(piece.y)} from below${piece.turned ? ', a quarter turned' : ''}${piece.endForEnd ? ', end for end' : ''}${piece.acrossGrain ? '; its folds run across the grain' : ''}`,
       ),
       ...besideWords(sheet).map((says) => `    ${says}`),
       ...cuts.map(
         ({ order, fence, edge, part, thin }) =>
           `  ${order}. the part of ${say(part.width)} × ${say(part.height)}: its ${edge} edge against the fence, cut at ${say(fence)}${thin ? ' (a thin strip: hold the wide side)' : ''}`,
       ),
-      ...leftovers.map(
-        (left) =>
-          `    left: ${say(left.width)} × ${say(left.height)}${left.goodFor.length > 0 ? `, good for ${left.goodFor.join(', ')}` : ''}`,
-      ),
+      ...leftWords(leftovers, notation).map((words) => `    left: ${words}`),
     ];
   });
   return {
@@ -67,7 +79,7 @@ function sheetRecord({ stock, width, height, pieces, cuts, leftovers, waste }: P
     stock: stock.id,
     width,
     height,
-    pieces: pieces.map(({ id, piece, copy, x, y, width: wide, height: high, turned, endForEnd, beside, acrossGrain }) => ({
+    pieces: pieces.map(({ id, piece, copy, x, y, width: wide, height: high, turned, endForEnd, beside, acrossGrain, spare }) => ({
       id,
       piece,
       copy,
@@ -79,6 +91,7 @@ function sheetRecord({ stock, width, height, pieces, cuts, leftovers, waste }: P
       ...(endForEnd && { endForEnd }),
       ...(beside && { beside }),
       ...(acrossGrain && { acrossGrain }),
+      ...(spare && { spare }),
     })),
     cuts: cuts.map(({ order, fence, edge, part, from, to, thin }) => ({ order, fence, edge, part, from, to, ...(thin && { thin }) })),
     leftovers: leftovers.map(({ x, y, width: wide, height: high, goodFor }) => ({ x, y, width: wide, height: high, goodFor })),
@@ -88,5 +101,5 @@ function sheetRecord({ stock, width, height, pieces, cuts, leftovers, waste }: P
 
 /** The commands that plan the work: what each may be given besides a notation, and its work. */
 export const PLANS: ReadonlyMap<string, { options: readonly string[]; work: (given: Arguments) => Told }> = new Map([
-  ['plan', { options: [...ANY_CARD, 'copies', 'sheet', 'tool', 'seed'], work: planFor }],
+  ['plan', { options: [...ANY_CARD, 'copies', 'sheet', 'tool', 'seed', 'spares'], work: planFor }],
 ]);

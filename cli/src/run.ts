@@ -70,10 +70,11 @@ diptychon reconcile [--mechanism ID] --say NAME=VALUE [--say …] [--json]
     a list of numbers from elsewhere: scores=A,B,…, blank=WxH, closedWidth=…, closedHeight=…, layer.PANEL=WxH (scores.PIECE and
     blank.PIECE of another piece; entries of scores count from 1). Which contradict which, and the one whose change mends it;
     without a mechanism, which mechanisms the list could be of
-diptychon fit-sheet --mechanism ID --sheet WxH [--copies N] [--look any|upright|square|wide] [--json]
-    the largest card of a kind of which all pieces come out of one sheet
-diptychon plan CARD.json|--mechanism ID [options] [--copies N] [--sheet WxH[:STOCK] …] [--tool trimmer|free] [--json]
-    how all pieces of N cards are cut from the sheets at hand: edge to edge along a fence, or each along its own outline
+diptychon fit-sheet --mechanism ID --sheet WxH[:STOCK] [--copies N] [--look any|upright|square|wide] [--workshop FILE] [--json]
+    the largest card of a kind of which all pieces come out of one sheet, of one stock where that is said
+diptychon plan CARD.json|--mechanism ID [options] [--copies N] [--sheet WxH[:STOCK] …] [--tool trimmer|free] [--spares] [--json]
+    how all pieces of N cards are cut from the sheets at hand: edge to edge along a fence, or each along its own outline; with
+    --spares one more of each topper, as a sample
 diptychon cut FILE.svg --server URL [--out PICTURE.svg] [--json]
     sends a drawing to a cutter, follows it to its end, and says what came free and what is cut badly; what the machine has cut
     goes into --out
@@ -189,6 +190,7 @@ const NOT_EVERYWHERE = [
   'copies',
   'look',
   'tool',
+  'spares',
   'server',
 ];
 
@@ -196,9 +198,10 @@ const NOT_EVERYWHERE = [
 const CUT = ['server', 'out'];
 
 /** An option that a command has no use for is told, not passed over. */
-function refuseStray({ options: single, repeated }: Arguments, command: string): void {
+function refuseStray({ options: single, repeated, flags }: Arguments, command: string): void {
   const own = command === 'cut' ? CUT : OWN.get(command)?.options;
-  const given = [...single.keys(), ...Object.entries(repeated).flatMap(([name, values]) => (values.length > 0 ? [name] : []))];
+  const switches = [...flags].filter((flag) => flag !== 'json' && flag !== 'help');
+  const given = [...single.keys(), ...Object.entries(repeated).flatMap(([name, values]) => (values.length > 0 ? [name] : [])), ...switches];
   const stray = own
     ? given.find((name) => (name !== 'notation' || command === 'cut') && !own.includes(name))
     : given.find((name) => NOT_EVERYWHERE.includes(name));

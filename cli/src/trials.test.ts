@@ -180,7 +180,18 @@ describe('fit-sheet', () => {
     expect([closed.width, closed.height]).toEqual([expect.closeTo(148.5, 2), expect.closeTo(154.44, 2)]);
   });
 
+  it('of a stock, whose thickness its spines follow', async () => {
+    const [thin, thick] = (await Promise.all(
+      ['light-card-160', 'board-400'].map((stock) => record('fit-sheet', '--mechanism', 'rising-pocket', '--sheet', `200x600:${stock}`)),
+    )) as { stock: string; closed: { width: number }; pieces: { width: number }[] }[];
+    expect([thin!.stock, thick!.stock]).toEqual(['light-card-160', 'board-400']);
+    // Card, strip and pocket lie end to end: what the spines of thick board take is taken from all three.
+    for (const { pieces } of [thin!, thick!]) expect(pieces.reduce((sum, { width }) => sum + width, 0)).toBeCloseTo(600, 1);
+    expect(thick!.closed.width).toBeLessThan(thin!.closed.width - 0.1);
+  });
+
   it.each([
+    [['--mechanism', 'folded-card', '--sheet', '210x297:vellum'], /--sheet: “vellum” is no card or paper of mine; allowed: /],
     [['--mechanism', 'folded-card', '--sheet', '210x297', '--look', 'round'], /--look: “round” is none/],
     [['--sheet', '210x297'], /--mechanism/],
     [['--mechanism', 'v-fold', '--sheet', '210x297'], /is a movement/],

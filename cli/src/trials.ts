@@ -1,18 +1,10 @@
 import {
-  cardOfClosedSize,
-  cardToTry,
   couldBe,
   entriesOf,
-  evaluate,
   isJointOff,
   isLineOff,
   isStretchOff,
-  LOOKS,
-  mechanismById,
-  NOTATIONS,
-  parseLength,
   printLength,
-  proportionsOf,
   reconcile,
   repair,
   rescue,
@@ -20,7 +12,6 @@ import {
   saidOf,
   sampled,
   sayLength,
-  sizeForSheet,
   starterFor,
   toleranceModel,
   toleranceStudy,
@@ -28,7 +19,6 @@ import {
   type CardDocument,
   type Correction,
   type Finding,
-  type Look,
   type Made,
   type Notation,
   type Off,
@@ -40,15 +30,11 @@ import {
   type Workshop,
 } from '@diptychon/core';
 import { UsageError, type Arguments } from './arguments.js';
-import { cardFrom } from './card-from-arguments.js';
+import { cardFrom, known } from './card-from-arguments.js';
+import { fitSheetFor } from './from-sheet.js';
+import { countOf, lengthOf, notationOf, pairOf } from './lengths.js';
+import { inLines, type Told } from './told.js';
 
-/** What a command tells: as a record for `--json`, and in lines for people. */
-export interface Told {
-  record: object;
-  lines: string;
-}
-
-export const inLines = (lines: readonly string[]): string => `${lines.join('\n')}\n`;
 const leaving = (leaves: readonly Finding[]) => leaves.map(({ id, severity, says }) => ({ id, severity, says }));
 const changesRecord = (changes: readonly SizeChange[]) => changes.map(({ owner, size, from, to }) => ({ owner, size, from, to }));
 
@@ -76,29 +62,6 @@ function repairFor(given: Arguments): Told {
     },
     lines: inLines([...offers.flatMap(({ says, leaves }) => [says, ...leaves.map((finding) => `    leaves: ${finding.says}`)]), ...none]),
   };
-}
-
-export function notationOf({ options }: Arguments): Notation {
-  const wanted = options.get('notation') ?? 'mm';
-  const known = NOTATIONS.find(({ id }) => id === wanted);
-  if (!known) throw new UsageError(`--notation: “${wanted}” is not allowed; allowed: ${NOTATIONS.map(({ id }) => id).join(', ')}`);
-  return known.id;
-}
-
-function lengthOf(typed: string, notation: Notation, name: string): number {
-  const read = parseLength(typed, notation, name);
-  if (!read.ok) throw new UsageError(read.problem);
-  return read.value;
-}
-
-/** `WxH`, each with a unit if wished. */
-export function pairOf(typed: string, notation: Notation, name: string): { width: number; height: number } {
-  const parts = typed.split(/[x×]/i);
-  if (parts.length !== 2) throw new UsageError(`${name}: “${typed}” is not WIDTHxHEIGHT`);
-  const [width, height] = parts.map((part) => lengthOf(part.trim(), notation, name)) as [number, number];
-  for (const mm of [width, height])
-    if (!(mm >= 20 && mm <= 2000)) throw new UsageError(`${name}: “${typed}” does not work; allowed are sides of 20 to 2000 mm`);
-  return { width, height };
 }
 
 /** `--say scores=76,150`, `--say blank=300x105`, `--say closedWidth=150`, `--say layer.front-leaf=69x99`. */
@@ -141,7 +104,7 @@ function reconcileFor(given: Arguments): Told {
       ),
     };
   }
-  const found = reconcile(knownMechanism(id), said, workshop, { notation });
+  const found = reconcile(known(id).id, said, workshop, { notation });
   const { strange, contradictions, corrections, card } = found;
   return {
     record: reconciledRecord(found),
@@ -164,14 +127,6 @@ function reconciledRecord({ mechanism, strange, contradictions, corrections, car
     corrections: corrections.map(correctionRecord),
     sizes: card ? Object.fromEntries(card.parts.map(({ id, sizes }) => [id, sizes])) : null,
   };
-}
-
-function knownMechanism(id: string): string {
-  try {
-    return mechanismById(id).id;
-  } catch (error) {
-    throw new UsageError((error as Error).message);
-  }
 }
 
 /**
@@ -251,15 +206,6 @@ function rescueFor(given: Arguments): Told {
     },
     lines: inLines([...made.map((off) => madeLineOf(off, card.notation)), verdict.says, ...ways.map(({ says }, i) => `${i + 1}. ${says}`)]),
   };
-}
-
-export function countOf({ options }: Arguments, name: string, preset: number, least: number, most: number): number {
-  const typed = options.get(name);
-  if (typed === undefined) return preset;
-  const value = Number(typed);
-  if (!Number.isInteger(value) || value < least || value > most)
-    throw new UsageError(`--${name}: “${typed}” does not work; allowed are whole numbers from ${least} to ${most}`);
-  return value;
 }
 
 /** How many of such cards work, made by this hand. */
@@ -347,53 +293,6 @@ function envelopeNamed(id: string, workshop: Workshop) {
   return found;
 }
 
-const isLook = (typed: string): typed is Look => (LOOKS as readonly string[]).includes(typed);
-
-/** The best card of a kind from one sheet. */
-function fitSheetFor(given: Arguments): Told {
-  const notation = notationOf(given);
-  const id = given.options.get('mechanism');
-  if (!id) throw new UsageError('--mechanism: say which base (see diptychon list)');
-  const base = mechanismById(knownMechanism(id));
-  if (base.kind !== 'base') throw new UsageError(`--mechanism: “${id}” is a movement; a card from a sheet begins with a base`);
-  const [typed, another] = given.repeated.sheet;
-  if (!typed) throw new UsageError('--sheet: say its size, as in --sheet 210x297');
-  if (another !== undefined) throw new UsageError('--sheet: fit-sheet takes one sheet');
-  const size = pairOf(typed, notation, '--sheet');
-  const sheet = { id: 'own', name: typed, ...size };
-  const copies = countOf(given, 'copies', 1, 1, 20);
-  const look = given.options.get('look') ?? 'any';
-  if (!isLook(look)) throw new UsageError(`--look: “${look}” is none; allowed: ${LOOKS.join(', ')}`);
-  const found = sizeForSheet(base, sheet, copies, proportionsOf(look, cardToTry(base, { notation }).foldEdge));
-  if (!found)
-    throw new UsageError(`--sheet: not even a small card of this kind${look === 'any' ? '' : ` that is ${look}`} comes out of ${typed}`);
-  const card = cardOfClosedSize(base, found, { notation });
-  const outcome = evaluate(card);
-  if (!outcome.ok) throw new UsageError(outcome.problems[0]!.says);
-  const { sheets, findings } = outcome.evaluation;
-  const verdict = verdictLine({ findings });
-  const used = (copies * sheets.reduce((sum, { width, height }) => sum + width * height, 0)) / (size.width * size.height);
-  return {
-    record: {
-      mechanism: id,
-      sheet: size,
-      copies,
-      look,
-      closed: { width: found.depth, height: found.length },
-      sizes: card.parts[0]!.sizes,
-      pieces: sheets.map(({ piece, width, height }) => ({ id: piece.id, width, height })),
-      used: Math.min(1, used),
-      works: verdict.works,
-      verdict: verdict.says,
-    },
-    lines: inLines([
-      `${copies === 1 ? 'The largest card' : `The largest ${copies} cards`} of this kind from this sheet: closed ${sayLength(found.depth, notation)} × ${sayLength(found.length, notation)}.`,
-      ...sheets.map(({ piece, width, height }) => `    ${piece.name}: ${sayLength(width, notation)} × ${sayLength(height, notation)}`),
-      verdict.says,
-    ]),
-  };
-}
-
 export const ANY_CARD = [
   'mechanism',
   'set',
@@ -417,5 +316,5 @@ export const TRIALS: ReadonlyMap<string, { options: readonly string[]; work: (gi
   ['rescue', { options: [...ANY_CARD, 'made'], work: rescueFor }],
   ['tolerance', { options: [...ANY_CARD, 'samples', 'seed'], work: toleranceFor }],
   ['resize', { options: [...ANY_CARD, 'closed'], work: resizeFor }],
-  ['fit-sheet', { options: ['mechanism', 'sheet', 'copies', 'look'], work: fitSheetFor }],
+  ['fit-sheet', { options: ['mechanism', 'sheet', 'copies', 'look', 'workshop'], work: fitSheetFor }],
 ]);

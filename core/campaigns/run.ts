@@ -1,5 +1,6 @@
 // Long trials with random cards: `npm run campaign -- NAME [--seed S] [--count N]`. Ends with how many held.
 import { parseArgs } from 'node:util';
+import { conflicts } from './conflicts.js';
 import { files } from './files.js';
 import { trees } from './trees.js';
 import { migrations } from './migrations.js';
@@ -14,6 +15,7 @@ const CAMPAIGNS: Record<string, (seed: number, count: number) => Iterable<string
   verdicts,
   files,
   repairs,
+  conflicts,
   lists,
   sheets,
 };

@@ -86,6 +86,7 @@ export {
   type PlannedSheet,
   type SheetAtHand,
 } from './plan/cutting-plan.js';
+export { leftWords } from './plan/left-words.js';
 export { movedByHand, type MovedSheet, type PutAt } from './plan/moved-by-hand.js';
 export { verdictLine, type VerdictLine } from './plan/verdict.js';
 export { drawingsOf, type Drawing as CutterDrawing } from './format/layout.js';

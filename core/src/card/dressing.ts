@@ -23,9 +23,12 @@ const steps = v.picklist([1, 2, 3], `allowed: 1 to ${MOST_STEPS}`);
 export const SIDES = ['left', 'right', 'bottom', 'top'] as const;
 export type Side = (typeof SIDES)[number];
 
+/** A panel of the design, by its id. */
+const panelName = v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters'));
+
 /** A face of a panel that is dressed otherwise than the rule says. What it does not say is as in the rule. */
 const ownDress = v.strictObject({
-  panel: v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters')),
+  panel: panelName,
   face: v.picklist(['up', 'down'], 'allowed: up, down'),
   /** it wears nothing */
   bare: v.optional(v.literal(true, 'allowed: true, or left out')),
@@ -104,7 +107,7 @@ const topper = v.strictObject({
   name: v.optional(
     v.pipe(v.string('allowed: text'), v.minLength(1, 'allowed: at least one character'), v.maxLength(60, 'allowed: at most 60 characters')),
   ),
-  panel: v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters')),
+  panel: panelName,
   face: v.picklist(['up', 'down'], 'allowed: up, down'),
   /** its middle, from the left and the lower end of the panel as drawn on its piece, upper face toward you */
   across: place,
@@ -153,7 +156,7 @@ export const DISC_THICK = { min: 0.5, max: 5 } as const;
 const magnet = v.strictObject({
   id: identifier,
   kind: v.literal('magnet', 'allowed: magnet'),
-  panel: v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters')),
+  panel: panelName,
   face: v.picklist(['up', 'down'], 'allowed: up, down'),
   /** its middle, from the left and the lower end of the panel as drawn on its piece, upper face toward you */
   across: place,
@@ -170,11 +173,13 @@ export const RIBBON_WIDTH = { min: 3, max: 60 } as const;
 export const RIBBON_LOOP = { min: 0, max: 200 } as const;
 export const RIBBON_END = { min: 30, max: 500 } as const;
 
-/** A ribbon tied round the closed card, or out of two slits in its fold. */
+/** A ribbon tied round the closed card, out of two slits in its fold, or round one panel. */
 const ribbon = v.strictObject({
   id: identifier,
   kind: v.literal('ribbon', 'allowed: ribbon'),
-  way: v.picklist(['round', 'slits'], 'allowed: round, slits'),
+  way: v.picklist(['round', 'slits', 'panel'], 'allowed: round, slits, panel'),
+  /** the panel that it goes round, where that is its way; across and along are then as its piece is drawn */
+  panel: v.optional(panelName),
   around: v.picklist(['across', 'along'], 'allowed: across, along'),
   wide: within(RIBBON_WIDTH.min, RIBBON_WIDTH.max),
   /** its middle, as of a band */

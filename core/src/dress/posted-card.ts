@@ -18,15 +18,15 @@ export function postedCard(
       sheet: stock.caliper,
       high: thickness + BAND_SHEETS * stock.caliper,
     })),
-    // A ribbon is a sheet in front, a sheet behind, and its knot on top.
+    // A ribbon is a sheet in front, a sheet behind, and its knot on top; one round a panel may stand out at any edge of the card.
     ...ribbons.map(({ closure, thickness }) => ({
-      around: closure.way === 'slits' ? ('across' as const) : closure.around,
+      around: closure.way === 'slits' ? ('across' as const) : closure.way === 'panel' ? ('either' as const) : closure.around,
       sheet: RIBBON_THICK,
       high: thickness + 2 * RIBBON_THICK + KNOT_HIGH,
     })),
   ];
   const edges = (way: 'across' | 'along'): number =>
-    round.reduce((most, { around, sheet }) => (around === way ? Math.max(most, 2 * sheet) : most), 0);
+    round.reduce((most, { around, sheet }) => (around === way || around === 'either' ? Math.max(most, 2 * sheet) : most), 0);
   return {
     width: box.maxX - box.minX + edges('across'),
     height: box.maxY - box.minY + edges('along'),

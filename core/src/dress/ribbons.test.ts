@@ -26,6 +26,44 @@ describe('a ribbon', () => {
     expect(length({ way: 'slits' })).toBeCloseTo(2 * 100 + thick + 6 + 60 + 160 + 200, 6);
   });
 
+  it('round one panel goes over it and down its back, and stays on it', () => {
+    const panels = evaluated(folded).design.panels.map(({ id }) => id);
+    expect(panels).toHaveLength(2);
+    for (const panel of panels) {
+      const one = evaluated(tied(folded, { way: 'panel', panel, around: 'along', at: 50, loop: 0 }));
+      // The leaf is 140 mm along its fold and one sheet thick: twice both, a knot of six widths and two ends of 100 mm.
+      expect(one.dressed.ribbons[0]!.ribbon.length).toBeCloseTo(2 * (140 + thick / 2) + 6 * 10 + 2 * 100, 6);
+      expect(finding(one, 'opens/ribbon-1').severity).toBe('pass');
+      expect(
+        benchSteps(one)
+          .find(({ id }) => id === 'tie-ribbon-1')!
+          .says.join(' '),
+      ).toContain('its middle 50 mm from the left edge');
+      const { thickness } = postedCard(one.closed, one.dressed);
+      expect(thickness).toBeCloseTo(one.closed.thickest.thickness + 2 * RIBBON_THICK + KNOT_HIGH, 6);
+    }
+  });
+
+  it('cannot go round the fold of a panel, nor round one that is glued down there, and says so', () => {
+    const [panel] = evaluated(folded).design.panels;
+    const told = finding(evaluated(tied(folded, { way: 'panel', panel: panel!.id, around: 'across', at: 70 })), 'opens/ribbon-1');
+    expect(told).toMatchObject({ severity: 'fail', panels: [panel!.id] });
+    expect(told.says).toContain('a fold is in its way');
+    const glued = evaluated(cardWith('v-fold'));
+    const bond = glued.design.linkage.bonds[0]!;
+    const flap = glued.design.panels[bond.a]!;
+    const onFlap = finding(evaluated(tied(cardWith('v-fold'), { way: 'panel', panel: flap.id, at: 5, wide: 3 })), 'opens/ribbon-1');
+    expect(onFlap.severity).toBe('fail');
+  });
+
+  it('round a panel that is not there, or beside it, is left out and told', () => {
+    for (const change of [{ panel: 'nowhere' }, { panel: evaluated(folded).design.panels[0]!.id, at: 400 }]) {
+      const evaluation = evaluated(tied(folded, { way: 'panel', around: 'along', ...change }));
+      expect(evaluation.dressed.ribbons).toEqual([]);
+      expect(finding(evaluation, 'opens/ribbon-1')).toMatchObject({ severity: 'warn' });
+    }
+  });
+
   it('has its slits in the fold, each a little longer than it is wide, on either side of its middle', () => {
     const { sheets } = evaluated(tied(folded, { way: 'slits' }));
     const [sheet] = sheets;

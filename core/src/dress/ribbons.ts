@@ -1,16 +1,24 @@
 import type { ClosedCard } from '../card/closed-card.js';
+import { caliperOf } from '../card/card-stocks.js';
 import { closuresOf, type RibbonClosure } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
 import { poseOf, type Motion } from '../linkage/motion.js';
 import { carryFlat } from '../linkage/rigid.js';
 import type { Mm } from '../measure/units.js';
+import { areasOf, intersect } from '../plane/boolean.js';
+import { areaOf, asArea, boxOf, rectangle, type Area } from '../plane/outline.js';
 import { between, type Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
+import type { DressedLayer } from './layer.js';
 import { ribbonRound, SLIT_GAP, SLIT_PLAY, type Ribbon } from './ribbon.js';
 import { under } from './strip-under.js';
 
 /** A line of the closed card runs along its fold when it is no farther from it. */
 const ON_FOLD: Mm = 1;
+/** A strip of a panel that is smaller than this is none, mm². */
+const LEAST_PLACE = 0.01;
+/** What only touches the edge of a ribbon is not in its way. */
+const TOUCHES: Mm = 1e-6;
 /** Paper left between a slit and the end of its fold. */
 const FROM_END: Mm = 3;
 
@@ -31,11 +39,14 @@ export interface PlacedRibbon {
   ribbon: Ribbon;
   /** none where it goes round, and none where no fold is whole there */
   slits: readonly Slit[];
+  /** the one panel that it goes round, and what it cannot go round there */
+  panel?: { id: string; name: string; inTheWay?: 'fold' | 'glue' };
 }
 
 /** The ribbons of a closed card, with what it wears. One that lies beside the card is left out. */
-export function ribbonsOf(design: Design, motion: Motion, closed: ClosedCard): PlacedRibbon[] {
+export function ribbonsOf(design: Design, motion: Motion, closed: ClosedCard, layers: readonly DressedLayer[]): PlacedRibbon[] {
   return closuresOf(design.card.dressing, 'ribbon').flatMap((closure, i): PlacedRibbon[] => {
+    if (closure.way === 'panel') return roundPanel(design, closed, closure, `R${i + 1}`, layers);
     const { box, pile } = closed;
     const across = closure.way === 'slits' || closure.around === 'across';
     const low = across ? box.minY : box.minX;
@@ -46,6 +57,52 @@ export function ribbonsOf(design: Design, motion: Motion, closed: ClosedCard): P
     const slits = closure.way === 'slits' ? slitsFor(design, motion, closed, low + closure.at, closure.wide) : [];
     return [{ closure, number: `R${i + 1}`, thickness: here.thickness, ribbon, slits }];
   });
+}
+
+/**
+ * A ribbon round one panel, from free edge to free edge: over it, round the edge, down its back, and round the other edge. It goes
+ * round no fold, and not where the panel is glued down.
+ */
+function roundPanel(
+  design: Design,
+  { thickest }: ClosedCard,
+  closure: RibbonClosure,
+  number: string,
+  layers: readonly DressedLayer[],
+): PlacedRibbon[] {
+  const { panels, linkage } = design;
+  const body = linkage.bodyOf.get(closure.panel ?? '');
+  if (body === undefined) return [];
+  const { id, name, area, piece } = panels[body]!;
+  const { minX, maxX, minY, maxY } = boxOf(area.outer);
+  const isAcross = closure.around === 'across';
+  const middle = (isAcross ? minY : minX) + closure.at;
+  const [from, to] = [middle - closure.wide / 2, middle + closure.wide / 2];
+  const strip = asArea(isAcross ? rectangle(minX, from, maxX - minX, closure.wide) : rectangle(from, minY, closure.wide, maxY - minY));
+  const isOn = (other: Area): boolean => areasOf(intersect([other], [strip])).some((part) => areaOf(part) > LEAST_PLACE);
+  if (!isOn(area)) return [];
+  const lies = boxOf(areasOf(intersect([area], [strip])).flatMap(({ outer }) => outer));
+  const along = ([x, y]: Point): Mm => (isAcross ? y : x);
+  const isFolded = linkage.hinges.some(({ left, right, source: { crease } }) => {
+    if (left !== body && right !== body) return false;
+    const [low, high] = [along(crease.from), along(crease.to)].sort((a, b) => a - b) as [Mm, Mm];
+    return low < to - TOUCHES && high > from + TOUCHES;
+  });
+  const isGlued = linkage.bonds.some(
+    ({ a, b, corners, fixed }) =>
+      (a === body && isOn(asArea(corners))) || (b === body && isOn(asArea(corners.map((corner) => carryFlat(fixed, corner))))),
+  );
+  const inTheWay = isFolded ? ('fold' as const) : isGlued ? ('glue' as const) : undefined;
+  const worn = layers.filter((layer) => layer.panel === id && isOn(layer.area));
+  const thickness = caliperOf(design, piece) + worn.reduce((sum, layer) => sum + layer.thickness, 0);
+  const wide = isAcross ? lies.maxX - lies.minX : lies.maxY - lies.minY;
+  return [
+    {
+      ...{ closure, number, thickness: thickest.thickness, slits: [] },
+      ribbon: ribbonRound({ ...closure, way: 'round' }, { wide, thickness }),
+      panel: { id, name, ...(inTheWay && { inTheWay }) },
+    },
+  ];
 }
 
 /** Two slits in the fold at the edge of the closed card, one over the other; none where no fold is whole so far. */

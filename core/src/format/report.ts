@@ -202,8 +202,9 @@ function closuresRecord({ bands, magnets, ribbons }: Evaluation['dressed']) {
       apart,
       parts: !still,
     })),
-    ...ribbons.map(({ closure, number, thickness, ribbon, slits }) => ({
+    ...ribbons.map(({ closure, number, thickness, ribbon, slits, panel }) => ({
       ...{ id: closure.id, number, kind: closure.kind, way: closure.way, around: closure.around, wide: closure.wide, at: closure.at },
+      ...(panel && { panel: panel.id }),
       ...{ thickness, ...ribbon, slits: slits.map(({ piece, crease, from, to }) => ({ piece, crease, from, to })) },
     })),
   ];

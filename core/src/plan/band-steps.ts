@@ -4,6 +4,7 @@ import { sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
+import { joinOfBand } from './joins-said.js';
 import { plainStep, type BenchStep } from './step.js';
 
 /** Cutting and scoring the bands, each like any other piece. */
@@ -13,7 +14,8 @@ export const bandCuts = (evaluation: Evaluation, workshop: Workshop): BenchStep[
 /** Wrapping them round the card that was tried: the real card has the last word on where they fold. */
 export const bandRoundCard = (evaluation: Evaluation): BenchStep[] => evaluation.dressed.bands.map((placed) => wrap(placed, evaluation));
 
-function wrap({ closure, number, band, ways, sheet }: PlacedBand, { design }: Evaluation): BenchStep {
+function wrap(placed: PlacedBand, { design }: Evaluation): BenchStep {
+  const { closure, number, band, ways, sheet } = placed;
   const say = (mm: Mm): string => sayLength(mm, design.card.notation);
   const off = ways.filter(({ free }) => free).map(({ toward }) => toward);
   const from = closure.around === 'across' ? 'the lower end' : 'the fold';
@@ -29,6 +31,7 @@ function wrap({ closure, number, band, ways, sheet }: PlacedBand, { design }: Ev
         ? `It slides off toward ${off.join(' and toward ')}.`
         : 'Something is in its way on both sides: see the verdicts before you glue it.',
     ],
+    joins: [joinOfBand(placed)],
     picture: {
       kind: 'flat',
       piece: sheet.piece.id,

@@ -10,6 +10,7 @@ import { rulerStep, type Mm, type Notation } from '../measure/units.js';
 import { closedOnly } from '../evaluate.js';
 import { cutSheet, type Eases } from '../sheet/cut-sheet.js';
 import type { Envelope } from '../supplies/envelopes.js';
+import { comesOutOfSheets } from '../supplies/stocks.js';
 import { ENVELOPE_EASE } from '../supplies/limits.js';
 import type { SheetSize } from '../supplies/sheets.js';
 import { high, onBeds, wide } from './beds.js';
@@ -83,11 +84,18 @@ const FINE_HALVINGS = 34;
  * The largest closed card of a base of which all card and paper pieces come out of one sheet, laid in rows; of two cards where
  * asked for. Its proportions are whatever gives most within the look that is wanted. Film and raised stock come from elsewhere. Nothing when not even a
  * small one comes out.
+ * @param cardOf the card of a closed size: of what stocks it is, its spines follow
  */
-export function sizeForSheet(base: Base, sheet: SheetSize, count = 1, within: Proportions = HIGH_FOR_WIDE.any): SizeFromSheet | undefined {
+export function sizeForSheet(
+  base: Base,
+  sheet: SheetSize,
+  count = 1,
+  within: Proportions = HIGH_FOR_WIDE.any,
+  cardOf: (size: ClosedSize) => CardDocument = (size) => cardOfClosedSize(base, size),
+): SizeFromSheet | undefined {
   let eases: Eases = {};
   const out = (size: ClosedSize): ClosedSize | undefined =>
-    Math.min(size.depth, size.length) >= SMALLEST ? comesOut(base, size, { sheet, count, eases, within }) : undefined;
+    Math.min(size.depth, size.length) >= SMALLEST ? comesOut(size, { sheet, count, eases, within, cardOf }) : undefined;
   const fits = (size: ClosedSize): boolean => out(size) !== undefined;
   const area = (size: ClosedSize): number => {
     const { depth, length } = out(size)!;
@@ -100,7 +108,7 @@ export function sizeForSheet(base: Base, sheet: SheetSize, count = 1, within: Pr
   }
   if (!best) return undefined;
   // Spines are as wide as the closed stack is thick, which hardly depends on the size.
-  eases = easesOf(base, best);
+  eases = easesOf(cardOf(best));
   if (!fits(best)) best = largestOf(best.length / best.depth, sheet, fits);
   if (!best) return undefined;
   for (let i = 0; i < POLISHES; i++) {
@@ -137,11 +145,12 @@ interface Asked {
   count: number;
   eases: Eases;
   within: Proportions;
+  cardOf: (size: ClosedSize) => CardDocument;
 }
 
 /** How wide the spines of a card are, where it has any. */
-function easesOf(base: Base, size: ClosedSize): Eases {
-  const made = closedOnly(cardOfClosedSize(base, size));
+function easesOf(card: CardDocument): Eases {
+  const made = closedOnly(card);
   if (!made) return {};
   const spined = claimsOf(made.design, 'closing').filter((fold) => fold.spined);
   return Object.fromEntries(spined.map(({ hinge }) => [hinge, made.closed.spines[hinge]!]));
@@ -151,15 +160,13 @@ function easesOf(base: Base, size: ClosedSize): Eases {
  * The closed size that such a card really has, where all pieces of so many of them that are cut from card or paper lie on one
  * sheet, whichever way it is turned; nothing where they do not.
  */
-function comesOut(base: Base, size: ClosedSize, { sheet, count, eases, within }: Asked): ClosedSize | undefined {
+function comesOut(size: ClosedSize, { sheet, count, eases, within, cardOf }: Asked): ClosedSize | undefined {
   const { width, height } = sheet;
-  const card = cardOfClosedSize(base, size);
+  const card = cardOf(size);
   const drawn = draw(card);
   if (!drawn.ok) return undefined;
   const stocks = stocksOf(card);
-  const own = drawn.drawing.pieces
-    .filter((piece) => ['card', 'paper'].includes(stockOf({ stocks }, piece).kind))
-    .map((piece) => cutSheet(piece, eases));
+  const own = drawn.drawing.pieces.filter((piece) => comesOutOfSheets(stockOf({ stocks }, piece))).map((piece) => cutSheet(piece, eases));
   const all = Array.from({ length: count }, () => own).flat();
   const room = width * height + 1e-6;
   if (all.reduce((sum, sheet) => sum + sheet.width * sheet.height, 0) > room) return undefined;

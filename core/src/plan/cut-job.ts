@@ -15,6 +15,8 @@ export interface JobPiece {
   sheet: CutSheet;
   /** from 1 */
   copy: number;
+  /** one more than the cards need: to keep as a sample, or for when one is spoilt */
+  spare?: true;
 }
 
 /** All pieces of one stock of so many cards. */
@@ -23,8 +25,12 @@ export interface CutJob {
   pieces: JobPiece[];
 }
 
-/** Every piece of so many cards, what they wear and their envelopes among them, by the stock that they are cut from. */
-export function cutJobs(evaluation: Evaluation, copies: number): CutJob[] {
+/**
+ * Every piece of so many cards, what they wear and their envelopes among them, by the stock that they are cut from.
+ * @param spares one more of each topper
+ */
+export function cutJobs(evaluation: Evaluation, copies: number, spares = false): CutJob[] {
+  const toppers = new Set(evaluation.dressed.toppers.map(({ id }) => id));
   const jobs = new Map<string, CutJob>();
   for (const sheet of everySheet(evaluation)) {
     const stock = stockOf(evaluation.design, sheet.piece);
@@ -32,6 +38,7 @@ export function cutJobs(evaluation: Evaluation, copies: number): CutJob[] {
     jobs.set(stock.id, job);
     for (let copy = 1; copy <= copies; copy++)
       job.pieces.push({ id: copies === 1 ? sheet.piece.id : `${sheet.piece.id}#${copy}`, sheet, copy });
+    if (spares && toppers.has(sheet.piece.id)) job.pieces.push({ id: `${sheet.piece.id}#spare`, sheet, copy: copies + 1, spare: true });
   }
   return [...jobs.values()];
 }

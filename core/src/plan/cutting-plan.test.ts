@@ -209,3 +209,30 @@ describe('the cutting plan of a card', () => {
     expect(patterned.filter(({ piece }) => !scored.has(piece.piece)).every(({ piece }) => !piece.turned)).toBe(true);
   });
 });
+
+describe('spares', () => {
+  const worn = DEMO_CARDS.find((card) => (card.dressing?.toppers?.length ?? 0) > 0)!;
+
+  it('are one more of each topper, whatever the number of cards, and of nothing else', () => {
+    const evaluation = evaluated(worn);
+    const pieces = (copies: number, spares: boolean) =>
+      cuttingPlan(evaluation, { copies, tool: 'free', sheets: [{ width: 320, height: 450 }], spares }, workshop).sheets.flatMap(
+        (sheet) => sheet.pieces,
+      );
+    const toppers = evaluation.dressed.toppers.map(({ id }) => id).sort();
+    for (const copies of [1, 3]) {
+      const [without, having] = [pieces(copies, false), pieces(copies, true)];
+      const more = having.filter(({ spare }) => spare);
+      expect(more.map(({ piece }) => piece).sort()).toEqual(toppers);
+      expect(more.every(({ name }) => name.endsWith(', spare'))).toBe(true);
+      expect(having.length - more.length).toBe(without.length);
+      expect(new Set(having.map(({ id }) => id)).size).toBe(having.length);
+    }
+  });
+
+  it('of a card without toppers are none', () => {
+    const plan = (spares: boolean) =>
+      cuttingPlan(evaluated(cardOn('folded-card')), { copies: 2, tool: 'trimmer', sheets: [A4], spares }, workshop);
+    expect(plan(true)).toEqual(plan(false));
+  });
+});

@@ -30,6 +30,8 @@ export interface PlanAsked {
   tool: CuttingTool;
   /** the sizes that stocks come in; where none is given for a stock, those that the workshop knows */
   sheets: readonly SheetAtHand[];
+  /** one more of each topper, as a sample */
+  spares?: boolean;
   seed?: number;
 }
 
@@ -47,6 +49,8 @@ export interface PlannedPiece extends Rectangle {
   beside?: string;
   /** its main scores run across the grain: they fit no other way */
   acrossGrain?: true;
+  /** one more than the cards need */
+  spare?: true;
 }
 
 /** What is left of a sheet, and which pieces of the card still come out of it. */
@@ -96,7 +100,7 @@ export function cuttingPlan(
   workshop: Workshop,
   told: (share: number) => boolean = () => true,
 ): CuttingPlan {
-  const jobs = cutJobs(evaluation, asked.copies);
+  const jobs = cutJobs(evaluation, asked.copies, asked.spares);
   const planned = jobs.map((job, i) => {
     const sizes = sizesFor(job.stock, asked, workshop);
     const own = planFor(job, asked, sizes, evaluation, (share) => told((i + share) / jobs.length));
@@ -297,15 +301,16 @@ const fitsOn = ({ width, height, lies }: Blank, on: { width: Mm; height: Mm }): 
 function plannedPieces(placed: PlacedBlank, { members }: CutUnit, across: ReadonlySet<string>): PlannedPiece[] {
   const { turned, endForEnd } = placed;
   return members.map((member, i): PlannedPiece => {
-    const { sheet, copy, id } = member.piece;
+    const { sheet, copy, id, spare } = member.piece;
     const other = members[1 - i];
     return {
-      ...{ id, piece: sheet.piece.id, copy, name: sheet.piece.name },
+      ...{ id, piece: sheet.piece.id, copy, name: spare ? `${sheet.piece.name}, spare` : sheet.piece.name },
       ...memberOn(member, placed),
       turned,
       ...(endForEnd && { endForEnd }),
       ...(other && { beside: other.piece.id }),
       ...(across.has(id) && { acrossGrain: true as const }),
+      ...(spare && { spare }),
     };
   });
 }

@@ -90,14 +90,32 @@ describe.each(CARDS)('a maker who only reads the steps of %s', (_name, card) => 
   it('finds every place for glue bare, alike and of paper, and has one card in the end', () => {
     const { joins, troubles } = follow();
     expect(troubles).toEqual([]);
-    const { layers, toppers } = evaluation.dressed;
+    const { layers, toppers, bands, magnets } = evaluation.dressed;
     const onToppers = (id: string): boolean => toppers.some((topper) => topper.id === id);
+    const sunk = magnets.flatMap((magnet) => magnet.sheets.map(({ piece }) => piece.id));
+    const hides = layers.filter(({ number }) =>
+      magnets.some(({ first, second }) => [first, second].some((disc) => disc?.coveredBy === number)),
+    );
     expect(
       joins
-        .filter(({ glued }) => !onToppers(glued.piece))
+        .filter(({ glued }) => !onToppers(glued.piece) && !hides.some(({ id }) => id === glued.piece))
         .map(({ id }) => id)
         .sort(),
-    ).toEqual([...evaluation.design.linkage.bonds.map(({ id }) => id), ...layers.map(({ id }) => id)].sort());
+    ).toEqual(
+      [
+        ...evaluation.design.linkage.bonds.map(({ id }) => id),
+        ...layers.filter((layer) => !hides.includes(layer)).map(({ id }) => id),
+        ...bands.map(({ sheet }) => sheet.piece.id),
+        ...sunk,
+      ].sort(),
+    );
+    for (const { id, sheet } of hides) {
+      // A layer that hides a disc is glued whole, a part of it on the paper round the disc.
+      const own = joins.filter(({ glued }) => glued.piece === id);
+      expect([id, own.some(({ onto }) => sunk.includes(onto.piece))]).toEqual([id, true]);
+      const whole = areaOf({ outer: sheet.outline, holes: sheet.windows.map(({ outline }) => outline) });
+      expect(own.reduce((sum, { glued }) => sum + areaOf(faceOf(glued)), 0)).toBeCloseTo(whole, 1);
+    }
     for (const { id, glue, ground } of toppers) {
       // All the glue of a topper that has the panel under it finds a place, and no more than there is of it.
       const found = joins.filter(({ glued }) => glued.piece === id).reduce((sum, { glued }) => sum + areaOf(faceOf(glued)), 0);

@@ -2,11 +2,14 @@ import type { Evaluation } from '../evaluate.js';
 import { spineEases } from '../evaluate.js';
 import { carryFlat } from '../linkage/rigid.js';
 import type { BondJoint } from '../linkage/structure.js';
+import type { PlacedBand } from '../dress/bands.js';
 import type { DressedLayer } from '../dress/layer.js';
+import type { PlacedMagnet, SunkDisc } from '../dress/magnets.js';
+import type { Mm } from '../measure/units.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import { areasOf, intersect, subtract } from '../plane/boolean.js';
 import { place, undone } from '../plane/placement.js';
-import { areaOf, movedArea, type Area, type Loop } from '../plane/outline.js';
+import { areaOf, boxOf, rectangle, type Area, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { onCutSheet } from '../sheet/cut-sheet.js';
 import type { Face } from '../sheet/piece.js';
@@ -46,33 +49,132 @@ export function joinOf(evaluation: Evaluation, { id, source, corners, a, b, fixe
   };
 }
 
-/** A layer on its panel, or on the layer under it. */
-export function joinOfLayer(evaluation: Evaluation, layer: DressedLayer): Join {
+/**
+ * A layer on its panel, or on the layer under it; where it hides a magnet, part by part: on the blank layers round the disc, and
+ * on what is beside them.
+ */
+export function joinsOfLayer(evaluation: Evaluation, layer: DressedLayer): Join[] {
   const { design, dressed } = evaluation;
   const { piece } = design.panels[design.linkage.bodyOf.get(layer.panel)!]!;
   const under = dressed.layers.find(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1);
+  const ground: Carrier = under
+    ? { onto: { piece: under.id, face: 'up' }, areas: EVERYWHERE, carry: (corner) => place(corner, undone(under.placement)) }
+    : { onto: { piece: piece.id, face: layer.face }, areas: EVERYWHERE, carry: onCutSheet(piece, spineEases(evaluation)) };
+  const blanks = dressed.magnets.flatMap((magnet) =>
+    discsOf(magnet).flatMap(({ disc, sheets }) =>
+      disc.panel === layer.panel && disc.face === layer.face && disc.coveredBy === layer.number ? sheets.slice(-1) : [],
+    ),
+  );
   const { outline, windows } = layer.sheet;
-  const holes = windows.map((opening) => opening.outline);
   const onPanel = (loop: Loop): Loop => loop.map((corner) => place(corner, layer.placement));
-  const laid = (onto: Pick<GluedFace, 'piece' | 'face'>, carry: (corner: Point) => Point): GluedFace => ({
-    ...onto,
-    outline: onPanel(outline).map(carry),
-    holes: holes.map((hole) => onPanel(hole).map(carry)),
-  });
+  const glue = { outer: onPanel(outline), holes: windows.map((opening) => onPanel(opening.outline)) };
+  // Exactly as it is cut where it lies on one thing alone: corners keep their order.
+  if (blanks.length === 0) return [joinOn(layer, glue, ground)];
+  return inParts(layer, [glue], [...blanks.map((blank) => carrierOf(blank)), ground]);
+}
+
+/** An area elsewhere, its corners in the order that they have: of two that lie on one another they go together. */
+const carried = ({ outer, holes }: Area, carry: (corner: Point) => Point): Area => ({
+  outer: outer.map(carry),
+  holes: holes.map((hole) => hole.map(carry)),
+});
+
+/** A place on whatever lies there: of a thing that was placed with its number. */
+function joinOn({ id, number, placement }: Worn, area: Area, { onto, carry }: Pick<Carrier, 'onto' | 'carry'>): Join {
+  const own = carried(area, (corner) => place(corner, undone(placement)));
+  const theirs = carried(area, carry);
   return {
-    id: layer.id,
-    number: layer.number,
-    glued: { piece: layer.id, face: 'down', outline, holes },
-    onto: under
-      ? laid({ piece: under.id, face: 'up' }, (corner) => place(corner, undone(under.placement)))
-      : laid({ piece: piece.id, face: layer.face }, onCutSheet(piece, spineEases(evaluation))),
+    ...{ id, number },
+    glued: { piece: id, face: 'down', outline: own.outer, holes: own.holes },
+    onto: { ...onto, outline: theirs.outer, holes: theirs.holes },
+  };
+}
+
+type Worn = Pick<PlacedTopper | DressedLayer, 'id' | 'number' | 'placement'>;
+
+/** Glue that reaches over an edge of what is under it, uppermost first, part by part. */
+function inParts(worn: Worn, glue: readonly Area[], carriers: readonly Carrier[]): Join[] {
+  let left = glue;
+  const parts = carriers.flatMap((carrier) => {
+    const on = carrier.areas === EVERYWHERE ? left : areasOf(intersect(left, carrier.areas));
+    left = carrier.areas === EVERYWHERE ? [] : areasOf(subtract(left, carrier.areas));
+    return on.filter((area) => areaOf(area) > NOTHING).map((area) => ({ carrier, area }));
+  });
+  return parts.map(({ carrier, area }, i) => {
+    const join = joinOn(worn, area, carrier);
+    return parts.length === 1 ? join : { ...join, id: `${join.id}-${i + 1}` };
+  });
+}
+
+/** The blank layers of a disc, the lowest first, and the face of each that looks at the panel. */
+interface Sunk {
+  disc: SunkDisc;
+  sheets: readonly BlankLayer[];
+  cover?: BlankLayer;
+}
+
+interface BlankLayer {
+  piece: string;
+  /** the face that looks away from the panel: blanks are cut as they lie on its piece, upper face up */
+  outer: Face;
+  area: Area;
+  carry: (corner: Point) => Point;
+}
+
+function discsOf({ closure, first, second, sheets }: PlacedMagnet): Sunk[] {
+  const of = (disc: SunkDisc | undefined, nth: 'first' | 'second'): Sunk[] => {
+    if (!disc?.patch) return [];
+    const { minX, minY } = boxOf(disc.patch.outer);
+    const area = disc.patch;
+    const blank = (piece: string): BlankLayer => ({ piece, outer: disc.face, area, carry: ([x, y]) => [x - minX, y - minY] });
+    const own = sheets.map(({ piece }) => piece.id).filter((id) => id.startsWith(`${closure.id}-${nth}-`));
+    const cover = own.find((id) => id.endsWith('-cover'));
+    return [{ disc, sheets: own.filter((id) => id !== cover).map(blank), ...(cover !== undefined && { cover: blank(cover) }) }];
+  };
+  return [...of(first, 'first'), ...of(second, 'second')];
+}
+
+const carrierOf = ({ piece, outer, area, carry }: BlankLayer): Carrier => ({ onto: { piece, face: outer }, areas: [area], carry });
+
+/** The blank layers of both discs on their panels and on one another, and the covers of those that no layer hides. */
+export function joinsOfMagnet(evaluation: Evaluation, magnet: PlacedMagnet): Join[] {
+  const { panels, linkage } = evaluation.design;
+  return discsOf(magnet).flatMap(({ disc, sheets, cover }) => {
+    const { piece } = panels[linkage.bodyOf.get(disc.panel)!]!;
+    const ground: Pick<Carrier, 'onto' | 'carry'> = {
+      onto: { piece: piece.id, face: disc.face },
+      carry: onCutSheet(piece, spineEases(evaluation)),
+    };
+    const all = cover ? [...sheets, cover] : sheets;
+    return all.map(({ piece: id, outer, area, carry }, i): Join => {
+      const { onto, carry: there } = i === 0 ? ground : carrierOf(all[i - 1]!);
+      const [own, theirs] = [carried(area, carry), carried(area, there)];
+      return {
+        ...{ id, number: magnet.number },
+        glued: { piece: id, face: outer === 'up' ? 'down' : 'up', outline: own.outer, holes: own.holes },
+        onto: { ...onto, outline: theirs.outer, holes: theirs.holes },
+      };
+    });
+  });
+}
+
+/** The end of a band on its own beginning: its inside on the outside, as far past the last edge of the card as past the first end. */
+export function joinOfBand({ number, band, sheet, closure: { wide } }: PlacedBand): Join {
+  const lap = (from: Mm): Loop => rectangle(from, 0, band.overlap, wide);
+  return {
+    ...{ id: sheet.piece.id, number },
+    glued: { piece: sheet.piece.id, face: 'up', outline: lap(band.folds[3]), holes: [] },
+    onto: { piece: sheet.piece.id, face: 'down', outline: lap(0), holes: [] },
   };
 }
 
 /** Less of a place for glue than this is none, mm². */
 const NOTHING = 0.01;
 
-/** What may lie under a topper, highest first: where it is on the panel, and how that is carried to its own sheet. */
+/** All that is left of a place for glue lies there. */
+const EVERYWHERE: readonly Area[] = [];
+
+/** What may lie under something, highest first: where it is on the panel, and how that is carried to its own sheet. */
 interface Carrier {
   onto: Pick<GluedFace, 'piece' | 'face'>;
   areas: readonly Area[];
@@ -84,22 +186,7 @@ interface Carrier {
  * edge of one of them is told part by part; where there is nothing under it, it is left bare.
  */
 export function joinsOfTopper(evaluation: Evaluation, topper: PlacedTopper): Join[] {
-  let left: readonly Area[] = topper.glue;
-  const parts = carriersOf(evaluation, topper).flatMap(({ onto, areas, carry }) => {
-    const on = areasOf(intersect(left, areas)).filter((area) => areaOf(area) > NOTHING);
-    left = areasOf(subtract(left, areas));
-    return on.map((area) => ({ onto, carry, area }));
-  });
-  return parts.map(({ onto, carry, area }, i): Join => {
-    const own = movedArea(area, (corner) => place(corner, undone(topper.placement)));
-    const theirs = movedArea(area, carry);
-    return {
-      id: parts.length === 1 ? topper.id : `${topper.id}-${i + 1}`,
-      number: topper.number,
-      glued: { piece: topper.id, face: 'down', outline: own.outer, holes: own.holes },
-      onto: { ...onto, outline: theirs.outer, holes: theirs.holes },
-    };
-  });
+  return inParts(topper, topper.glue, carriersOf(evaluation, topper));
 }
 
 function carriersOf(evaluation: Evaluation, { panel, face, ground, id }: PlacedTopper): Carrier[] {
@@ -116,9 +203,13 @@ function carriersOf(evaluation: Evaluation, { panel, face, ground, id }: PlacedT
     carry: (corner) => place(corner, undone(worn.placement)),
   });
   const layers = dressed.layers.filter(isHere).sort((a, b) => b.step - a.step);
+  const covers = dressed.magnets.flatMap((magnet) =>
+    discsOf(magnet).flatMap(({ disc, cover }) => (isHere(disc) && cover ? [carrierOf(cover)] : [])),
+  );
   return [
     ...before.filter(isHere).reverse().map(sheetOf),
     ...layers.map(sheetOf),
+    ...covers,
     { onto: { piece: piece.id, face }, areas: ground, carry: onCutSheet(piece, spineEases(evaluation)) },
   ];
 }

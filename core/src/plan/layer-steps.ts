@@ -7,7 +7,7 @@ import type { Mm } from '../measure/units.js';
 import { isRectangle } from '../plane/outline.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
-import { joinOfLayer } from './joins-said.js';
+import { joinsOfLayer } from './joins-said.js';
 import { blankOf, KNIFE, plainStep, type BenchStep } from './step.js';
 
 const isPlain = ({ sheet }: DressedLayer): boolean => isRectangle(sheet.outline) && sheet.windows.length === 0;
@@ -72,7 +72,7 @@ export function layerGlue(evaluation: Evaluation): BenchStep[] {
           `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; nothing may reach past a fold.`,
           ...own.map((layer) => placed(layer, own, notation)),
         ],
-        joins: own.map((layer) => joinOfLayer(evaluation, layer)),
+        joins: own.flatMap((layer) => joinsOfLayer(evaluation, layer)),
         picture: {
           kind: 'flat',
           piece: piece.id,

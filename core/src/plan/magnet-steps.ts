@@ -9,6 +9,7 @@ import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { cutRun } from './cut-runs.js';
 import { flatSteps } from './flat-steps.js';
+import { joinsOfMagnet } from './joins-said.js';
 import { blankOf, flat, KNIFE, plainStep, type BenchStep } from './step.js';
 
 export const MAGNETS =
@@ -75,9 +76,11 @@ function cutSaid(sheets: readonly CutSheet[], { stock }: PlacedMagnet, say: Say)
 }
 
 /** Sinking the discs, while everything is flat: which way round the second goes is tried before anything covers it. */
-export function magnetGlue({ dressed, design }: Evaluation): BenchStep[] {
+export function magnetGlue(evaluation: Evaluation): BenchStep[] {
+  const { dressed, design } = evaluation;
   const say: Say = (mm) => sayLength(mm, design.card.notation);
-  return dressed.magnets.flatMap(({ closure, number, first, second }): BenchStep[] => {
+  return dressed.magnets.flatMap((magnet): BenchStep[] => {
+    const { closure, number, first, second } = magnet;
     if (!second || !first.patch || !second.patch) return [];
     const sink = (disc: SunkDisc): string => {
       const { minX, minY } = boxOf(design.panels[design.linkage.bodyOf.get(disc.panel)!]!.area.outer);
@@ -97,6 +100,7 @@ export function magnetGlue({ dressed, design }: Evaluation): BenchStep[] {
           'Close the card before anything covers them: they must pull one another. Let the glue dry with the card open.',
           `Only then cover them: on the ${face(first)} with ${hides(first)}, on the ${face(second)} with ${hides(second)}.`,
         ],
+        joins: joinsOfMagnet(evaluation, magnet),
         picture: { kind: 'standing', at: 0.3 },
         cautions: [MAGNETS],
       }),

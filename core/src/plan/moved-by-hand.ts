@@ -105,7 +105,8 @@ interface Lying {
   area: Area;
 }
 
-const named = ({ name, copy, id }: PlannedPiece): string => (id.includes('#') ? `${inSentence(name)} ${copy}` : inSentence(name));
+const named = ({ name, copy, id, spare }: PlannedPiece): string =>
+  id.includes('#') && !spare ? `${inSentence(name)} ${copy}` : inSentence(name);
 const tenths = (mm: Mm, { design }: Evaluation): string => sayLength(Math.round(mm * 10) / 10, design.card.notation);
 
 function pastEdges({ pieces, ...sheet }: PlannedSheet, evaluation: Evaluation): string[] {

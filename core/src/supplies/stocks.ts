@@ -32,6 +32,9 @@ export interface Stock {
 export const STOCK_ROLES = ['base', 'mechanism', 'display', 'film', 'stop'] as const;
 export type StockRole = (typeof STOCK_ROLES)[number];
 
+/** Card and paper come out of sheets; film and foam are bought and cut otherwise. */
+export const comesOutOfSheets = ({ kind }: Pick<Stock, 'kind'>): boolean => kind === 'card' || kind === 'paper';
+
 /** What a maker calls the stock of a role. */
 export const ROLE_NAMES: Readonly<Record<StockRole, string>> = {
   base: 'Base stock',

@@ -4,7 +4,9 @@ import { CATALOGUE } from '../mechanism/catalogue.js';
 import { INCH_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
 import { dice } from '../testing/any-tree.js';
 import { brokenCard } from '../testing/broken-card.js';
-import { cardOn, cardWith, having } from '../testing/evaluated.js';
+import { withTopper } from '../card/dress-card.js';
+import { cardOn, cardWith, evaluated, having } from '../testing/evaluated.js';
+import { workingOnGrid } from '../testing/grid-look.js';
 import { freeRows } from './changed-sizes.js';
 import { costOf, repair } from './repair.js';
 
@@ -75,5 +77,29 @@ describe('a repair', () => {
     const { offers, conflict } = repair(card, INCH_WORKSHOP);
     expect(offers).toEqual([]);
     expect(conflict).toEqual([{ owner: 'envelope', says: 'that it goes into the envelope Seed packet' }]);
+    // Nor does any card on a coarse grid of all its sizes, two by two.
+    expect(workingOnGrid(card, INCH_WORKSHOP, 3)).toBeUndefined();
+  }, 60_000);
+
+  it('names what it wears among what cannot be had together', () => {
+    // A topper 200 mm high goes into no envelope of 150 by 110 mm, however small its card.
+    const packet = { id: 'packet', name: 'Packet', long: 150, short: 110 };
+    const bare = having(
+      { ...cardOn('folded-card', { depth: 100, length: 140 }), supplies: { stocks: [], boards: [], envelopes: [packet] } },
+      { envelope: 'packet', within: 'envelope' },
+    );
+    expect(repair(bare, workshop).conflict).toEqual([]);
+    const panel = evaluated(bare).design.panels[0]!.id;
+    const topper = { panel, face: 'up', outline: 'circle', across: 50, along: 70, height: 200, stock: 'card-250' } as const;
+    const { offers, conflict } = repair(withTopper(bare, topper, workshop), workshop);
+    expect(offers).toEqual([]);
+    expect(conflict.map(({ owner }) => owner).sort()).toEqual(['envelope', 'topper-1']);
+    expect(conflict.map(({ says }) => says)).toContain('the topper circle');
+  });
+
+  it('is needed where a card on a grid works: a look at a grid finds one that a search finds', () => {
+    const card = cardOn('easel-folded-front', { depth: 150, stopDistance: 149 });
+    expect(repair(card, workshop).offers.length).toBeGreaterThan(0);
+    expect(workingOnGrid(card, workshop, 3)).toBeDefined();
   });
 });

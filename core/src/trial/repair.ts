@@ -1,12 +1,15 @@
 import { envelopeOf, movementsOf, type CardDocument } from '../card/document.js';
 import { inSentence, titlesOf } from '../card/part-titles.js';
 import { removePart } from '../card/parts.js';
+import { withStock } from '../card/choose-supplies.js';
+import { withoutClosure, withoutLayers, withoutTopper } from '../card/dress-card.js';
 import { setSize, unsetSize } from '../card/set-size.js';
 import type { SizeRow } from '../card/size-rows.js';
 import type { Finding } from '../check/finding.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import { rulerStep, toRadians } from '../measure/units.js';
 import { evaluate } from '../evaluate.js';
+import { ROLE_NAMES, STOCK_ROLES } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
 import { isAimedAt, LEVER, tried, type Aim, type Tried } from './trouble.js';
@@ -34,7 +37,7 @@ export interface RepairOffer {
 
 /** Something that the maker wants of the card, for which no sizes were found together with the others that are named. */
 export interface Wish {
-  /** a movement by its part, or the envelope */
+  /** a movement by its part, a topper or closure by its own id; `envelope`, `layers`, `stock-base` */
   owner: string;
   says: string;
 }
@@ -314,7 +317,7 @@ function conflictingWishes(card: CardDocument, workshop: Workshop, aim: Aim): Wi
     const start = tried(wished, workshop, aim);
     return start.trouble === 0 || new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
   };
-  const wishes = wishesOf(card);
+  const wishes = wishesOf(card, workshop);
   let kept = wishes;
   for (const wish of wishes) {
     const rest = kept.filter((other) => other !== wish);
@@ -325,7 +328,7 @@ function conflictingWishes(card: CardDocument, workshop: Workshop, aim: Aim): Wi
 
 type LeftOut = Wish & { leave: (card: CardDocument) => CardDocument };
 
-function wishesOf(card: CardDocument): LeftOut[] {
+function wishesOf(card: CardDocument, workshop: Workshop): LeftOut[] {
   const titles = titlesOf(card);
   const envelope = envelopeOf(card);
   return [
@@ -343,8 +346,43 @@ function wishesOf(card: CardDocument): LeftOut[] {
       says: `the ${inSentence(titles.get(id) ?? id)}`,
       leave: (whole: CardDocument): CardDocument => (whole.parts.some((part) => part.id === id) ? removePart(whole, id) : whole),
     })),
+    ...wornWishes(card),
+    ...stockWishes(card, workshop),
   ];
 }
+
+/** What it wears: each topper and closure by itself, its layers together. */
+function wornWishes({ dressing = {} }: CardDocument): LeftOut[] {
+  const { layers, toppers = [], closures = [] } = dressing;
+  return [
+    ...toppers.map(({ id, name, outline }) => ({
+      owner: id,
+      says: `the topper ${name ?? outline}`,
+      leave: (whole: CardDocument) => withoutTopper(whole, id),
+    })),
+    ...closures.map(({ id, kind }) => ({
+      owner: id,
+      says: `the ${kind}`,
+      leave: (whole: CardDocument) => withoutClosure(whole, id),
+    })),
+    ...(layers ? [{ owner: 'layers', says: 'its layers', leave: withoutLayers }] : []),
+  ];
+}
+
+/** Stocks that were chosen for it, and are not those that this maker usually takes. */
+const stockWishes = (card: CardDocument, workshop: Workshop): LeftOut[] =>
+  STOCK_ROLES.flatMap((role): LeftOut[] => {
+    const [own, usual] = [card.stocks[role], workshop.usual.stocks[role]];
+    const name = card.supplies.stocks.find(({ id }) => id === own)?.name;
+    if (own === usual || name === undefined) return [];
+    return [
+      {
+        owner: `stock-${role}`,
+        says: `${name} for the ${ROLE_NAMES[role].toLowerCase()}`,
+        leave: (whole) => withStock(whole, role, usual, workshop),
+      },
+    ];
+  });
 
 /** The card with only some of its wishes. */
 function granting(card: CardDocument, all: readonly LeftOut[], kept: readonly LeftOut[]): CardDocument {

@@ -309,7 +309,7 @@ export class PaperScene {
   }
 
   /**
-   * Draws at the end of the turn, so that the card and its numbers change in one picture.
+   * Draws at the end of the turn: whatever changed in it is one picture.
    * @param shadows whether the card itself has changed, and its shadow with it
    */
   repaint(shadows = false): void {

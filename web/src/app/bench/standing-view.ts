@@ -14,6 +14,9 @@ import { frameBetween, printAngle, readTracked, sayLength, type BentRow, type Ev
 import { summarise } from './verdict-list';
 import type { PaperScene, Partly, ViewName } from './paper-scene';
 
+/** What the drawing is told, each after what it stands on. */
+const TOLD = ['card', 'part', 'pose', 'light'] as const;
+
 /** The card in the round. The drawing code loads only when this is on screen. */
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,6 +60,7 @@ export class StandingView implements OnDestroy {
   private readonly scene = signal<PaperScene | undefined>(undefined);
   protected readonly state = signal<'loading' | 'ready' | 'failed'>('loading');
   private destroyed = false;
+  private readonly untold = new Map<(typeof TOLD)[number], (scene: PaperScene) => void>();
   private readonly watch = new ResizeObserver(() => this.scene()?.resize(this.stage.clientWidth, this.stage.clientHeight));
   private readonly themeWatch = new MutationObserver(() => this.scene()?.repaint());
 
@@ -89,24 +93,45 @@ export class StandingView implements OnDestroy {
 
   constructor() {
     afterNextRender(() => void this.start());
-    effect(() => this.scene()?.build(this.evaluation()));
     effect(() => {
-      this.evaluation();
-      this.scene()?.only(this.partly());
+      const evaluation = this.evaluation();
+      this.tell('card', (scene) => scene.build(evaluation));
     });
     effect(() => {
-      const scene = this.scene();
       this.evaluation();
-      scene?.bend(this.bent(), this.closing());
-      const moves = this.moves();
-      if (moves?.poses) scene?.pose(1, moves.poses(this.share()));
-      else scene?.pose(this.stands());
+      const partly = this.partly();
+      this.tell('part', (scene) => scene.only(partly));
     });
     effect(() => {
-      const scene = this.scene();
       this.evaluation();
-      scene?.highlight(this.highlight());
+      const [bent, closing, moves, share, stands] = [this.bent(), this.closing(), this.moves(), this.share(), this.stands()];
+      this.tell('pose', (scene) => {
+        scene.bend(bent, closing);
+        if (moves?.poses) scene.pose(1, moves.poses(share));
+        else scene.pose(stands);
+      });
     });
+    effect(() => {
+      this.evaluation();
+      const highlight = this.highlight();
+      this.tell('light', (scene) => scene.highlight(highlight));
+    });
+  }
+
+  /**
+   * Words and numbers come first: what the drawing is told waits until they are in place, and is drawn before the page is painted
+   * next. Of one kind only the last is told.
+   */
+  private tell(what: (typeof TOLD)[number], work: (scene: PaperScene) => void): void {
+    if (!this.scene()) return;
+    if (this.untold.size === 0) setTimeout(() => this.tellAll());
+    this.untold.set(what, work);
+  }
+
+  private tellAll(): void {
+    const scene = this.scene();
+    if (scene) for (const what of TOLD) this.untold.get(what)?.(scene);
+    this.untold.clear();
   }
 
   ngOnDestroy(): void {

@@ -38,11 +38,17 @@ const LIMITS: Readonly<Record<Length, { min: number; max: number }>> = {
 };
 /** A ribbon as it is often bought, with a bow of a hand's breadth. */
 const USUAL = { wide: 10, loop: 40, end: 100 } as const;
-/** A ribbon goes round one way or the other, or out of slits in the fold. */
+/** A ribbon goes round one way or the other, out of slits in the fold, or round a panel that the card opens with. */
 const WAYS = [
   { value: 'across', label: 'the fold and the free edge' },
   { value: 'along', label: 'both ends of the fold' },
   { value: 'slits', label: 'out of two slits in the fold' },
+  { value: 'panel', label: 'one panel' },
+];
+/** As the piece of the panel is drawn. */
+const ROUND_PANEL = [
+  { value: 'across', label: 'its left and right edge' },
+  { value: 'along', label: 'its upper and lower edge' },
 ];
 
 /** Ribbons tied round the closed card. */
@@ -74,9 +80,27 @@ const WAYS = [
           [fieldId]="row.id + '-way'"
           label="Goes round"
           [options]="ways"
-          [value]="row.closure.way === 'slits' ? 'slits' : row.closure.around"
+          [value]="row.closure.way === 'round' ? row.closure.around : row.closure.way"
           (chosen)="setWay(row, $event)"
         />
+        @if (row.closure.way === 'panel') {
+          <dip-choice-row
+            class="row choice"
+            [fieldId]="row.id + '-panel'"
+            label="Panel"
+            [options]="panels()"
+            [value]="row.closure.panel ?? ''"
+            (chosen)="set(row, { panel: $event })"
+          />
+          <dip-choice-row
+            class="row choice"
+            [fieldId]="row.id + '-round'"
+            label="Round"
+            [options]="roundPanel"
+            [value]="row.closure.around"
+            (chosen)="set(row, { around: $any($event) })"
+          />
+        }
         @for (entry of lengths; track entry.name) {
           <dip-length-row
             [fieldId]="row.id + '-' + entry.name"
@@ -101,6 +125,8 @@ export class RibbonList {
   private readonly workshop = inject(WorkshopStore).workshop;
   protected readonly chosen = signal<string | undefined>(undefined);
   protected readonly ways = WAYS;
+  protected readonly roundPanel = ROUND_PANEL;
+  protected readonly panels = computed(() => (this.evaluation()?.design.panels ?? []).map(({ id, name }) => ({ value: id, label: name })));
   protected readonly limits = LIMITS;
   protected readonly lengths = [
     { name: 'wide' as const, label: 'Width' },
@@ -128,7 +154,10 @@ export class RibbonList {
   }
 
   protected setWay(row: Row, way: string): void {
-    this.set(row, way === 'slits' ? { way, around: 'across' } : { way: 'round', around: way as 'across' | 'along' });
+    if (way === 'panel') {
+      const panel = row.closure.panel ?? this.panels()[0]?.value;
+      this.set(row, { way, around: 'along', ...(panel !== undefined && { panel }) });
+    } else this.set(row, way === 'slits' ? { way, around: 'across' } : { way: 'round', around: way as 'across' | 'along' });
   }
 
   protected set({ id, title }: Row, change: Partial<RibbonClosure>, typed?: string): void {

@@ -1,19 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import {
   besideWords,
   everySheet,
+  leftWords,
   sayLength,
   type CardDocument,
   type CuttingPlan,
   type CuttingTool,
-  rulerStep,
   type Evaluation,
   type Leftover,
   type MovedSheet,
   type PlanAsked,
   type PlannedSheet,
 } from '@diptychon/core';
+import { Checkbox } from 'primeng/checkbox';
 import { firstValueFrom } from 'rxjs';
 import { CardStore } from '../cards/card-store';
 import { Evaluator } from '../evaluation/evaluator';
@@ -47,7 +49,7 @@ interface AlikeSheets {
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-cutting-page',
-  imports: [ChoiceRow, NumberText, RouterLink, SheetPicture, ThemeButton],
+  imports: [Checkbox, ChoiceRow, FormsModule, NumberText, RouterLink, SheetPicture, ThemeButton],
   templateUrl: './cutting-page.html',
   styleUrl: './cutting-page.scss',
 })
@@ -70,6 +72,8 @@ export class CuttingPage {
   protected readonly tools = TOOLS;
   protected readonly copies = signal(1);
   protected readonly tool = signal<CuttingTool>('trimmer');
+  protected readonly spares = signal(false);
+  protected readonly hasToppers = computed(() => (this.evaluation()?.dressed.toppers.length ?? 0) > 0);
   protected readonly from = signal(ANY);
   protected readonly sheetChoices = computed(() => [
     { value: ANY, label: 'whichever of my sheets takes least' },
@@ -80,7 +84,12 @@ export class CuttingPage {
   ]);
   protected readonly asked = computed((): PlanAsked => {
     const sheet = this.workshop().sheets.find(({ id }) => id === this.from());
-    return { copies: this.copies(), tool: this.tool(), sheets: sheet ? [{ width: sheet.width, height: sheet.height }] : [] };
+    return {
+      copies: this.copies(),
+      tool: this.tool(),
+      sheets: sheet ? [{ width: sheet.width, height: sheet.height }] : [],
+      ...(this.spares() && { spares: true }),
+    };
   });
   protected readonly working = signal(false);
   protected readonly stopped = signal(false);
@@ -206,16 +215,7 @@ export class CuttingPage {
 
   /** What is left, down to a mark of the ruler, each size once. */
   protected leftWords(leftovers: readonly Leftover[]): string[] {
-    const step = rulerStep(this.card()?.notation ?? 'mm');
-    const down = (mm: number): string => this.say(Math.floor(mm / step + 1e-6) * step);
-    const all = leftovers.map(({ width, height, goodFor }) => {
-      const good = goodFor.length > 0 ? `, good for ${goodFor.join(', ')}` : '';
-      return `${down(width)} × ${down(height)}${good}`;
-    });
-    return [...new Set(all)].map((words) => {
-      const count = all.filter((one) => one === words).length;
-      return count === 1 ? words : `${count} of ${words}`;
-    });
+    return leftWords(leftovers, this.card()?.notation ?? 'mm');
   }
 
   /** Pieces whose folds run across the grain though nobody laid them so, in a sentence each. */

@@ -180,7 +180,7 @@ export class SheetPicture {
   protected readonly said = computed(() => {
     const { stock, width, height, pieces, cuts } = this.planned();
     const say = (mm: number): string => sayLength(mm, this.notation());
-    const names = pieces.map(({ name, copy }) => (this.copies() > 1 ? `${name} ${copy}` : name)).join(', ');
+    const names = pieces.map(({ name, copy, spare }) => (this.copies() > 1 && !spare ? `${name} ${copy}` : name)).join(', ');
     const cutWords = cuts.length === 0 ? '' : cuts.length === 1 ? ', one cut' : `, ${cuts.length} cuts`;
     return `Sheet ${this.nth()}, ${stock.name}, ${say(width)} × ${say(height)}: ${names}${cutWords}`;
   });
@@ -243,7 +243,7 @@ export class SheetPicture {
     return [x / this.scale(), this.planned().height - y / this.scale()];
   }
 
-  private pieceOf({ id, piece, copy, name, x, y, width, height, turned, endForEnd }: PlannedPiece): DrawnPiece {
+  private pieceOf({ id, piece, copy, name, spare, x, y, width, height, turned, endForEnd }: PlannedPiece): DrawnPiece {
     const sheet = this.drawn().get(piece);
     const lies = ([px, py]: Point): Point => {
       const [u, v] = endForEnd && sheet ? [sheet.width - px, sheet.height - py] : [px, py];
@@ -266,8 +266,9 @@ export class SheetPicture {
     const box = { x: left, y: top, width: width * this.scale(), height: height * this.scale() };
     const upright = box.height > 1.3 * box.width;
     const room = (upright ? box.height : box.width) / 6;
-    const whole = this.copies() > 1 ? `${name} ${copy}` : name;
-    const short = this.copies() > 1 ? String(copy) : '';
+    const isOneOf = this.copies() > 1 && !spare;
+    const whole = isOneOf ? `${name} ${copy}` : name;
+    const short = isOneOf ? String(copy) : '';
     const say = (mm: number): string => sayLength(Math.round(mm * 10) / 10, this.notation());
     return {
       id,
