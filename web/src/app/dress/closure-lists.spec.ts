@@ -53,6 +53,12 @@ describe('RibbonList', () => {
     list.setWay(list.rows()[0]!, 'slits');
     await hand.show();
     expect(hand.card.dressing!.closures).toEqual([expect.objectContaining({ way: 'slits', around: 'across' })]);
+    list.setWay(list.rows()[0]!, 'panel');
+    await hand.show();
+    // Over the 140 mm of a leaf and down its back, round one sheet of 0.31 mm; six widths for the knot, and both ends.
+    expect(hand.card.dressing!.closures).toEqual([expect.objectContaining({ way: 'panel', around: 'along', panel: 'base/front-leaf' })]);
+    expect(hand.text).toContain('540.6 mm');
+    expect(hand.text).toContain('its upper and lower edge');
     await hand.press(/^Take it away$/);
     expect(hand.card).toEqual(folded);
   });
