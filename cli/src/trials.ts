@@ -1,4 +1,6 @@
 import {
+  capitalised,
+  inSentence,
   couldBe,
   entriesOf,
   isJointOff,
@@ -16,6 +18,7 @@ import {
   toleranceModel,
   toleranceStudy,
   verdictLine,
+  wordsOfEntry,
   type CardDocument,
   type Correction,
   type Finding,
@@ -109,9 +112,11 @@ function reconcileFor(given: Arguments): Told {
   return {
     record: reconciledRecord(found),
     lines: inLines([
-      ...strange.map((entry) => `${entry}: this mechanism has no such place.`),
+      ...strange.map((entry) => `${capitalised(wordsOfEntry(entry))}: this mechanism has no such place.`),
       ...contradictions.map(({ says }) => says),
-      ...corrections.map(({ says, leaves }) => `It would agree with ${says}${leaves > 0 ? ` ${leaves} others must change besides.` : ''}`),
+      ...corrections.map(
+        ({ says, leaves }) => `It would agree with ${inSentence(says)}${leaves > 0 ? ` ${leaves} others must change besides.` : ''}`,
+      ),
       ...(contradictions.length === 0 && strange.length === 0 && card ? ['All numbers agree.'] : []),
     ]),
   };

@@ -40,7 +40,7 @@ export { applyFix } from './trial/apply-fix.js';
 export { begunOnBoard, withOffers } from './trial/offers.js';
 export { repair, type Repair, type RepairOffer, type SizeChange, type Wish } from './trial/repair.js';
 export { couldBe, reconcile, type Contradiction, type Correction, type Reconciled } from './trial/reconcile.js';
-export { entriesOf, readSaidList, saidOf, type SaidNumber } from './trial/said-list.js';
+export { entriesOf, readSaidList, saidOf, wordsOfEntry, type SaidNumber } from './trial/said-list.js';
 export { resized, type Resized, type Wanted } from './trial/resize.js';
 export { rescue, type Rescue } from './trial/rescue.js';
 export { isJointOff, isLineOff, isStretchOff, type Made, type Off } from './trial/made.js';

@@ -5,7 +5,7 @@ import { dice } from '../testing/any-tree.js';
 import { evaluated } from '../testing/evaluated.js';
 import { cardOnMarks, listOfCard } from '../testing/list-of-card.js';
 import { couldBe, reconcile } from './reconcile.js';
-import { entriesOf, readSaidList, saidOf, type SaidNumber } from './said-list.js';
+import { entriesOf, readSaidList, saidOf, wordsOfEntry, type SaidNumber } from './said-list.js';
 
 const workshop = starterFor('mm');
 const list = (said: Record<string, number[]>): SaidNumber[] => Object.entries(said).flatMap(([name, values]) => entriesOf(name, values)!);
@@ -90,6 +90,17 @@ describe('a list of numbers from elsewhere', () => {
 });
 
 describe('the name of a number', () => {
+  it.each([
+    ['scores[2]', 'score 2'],
+    ['scores.strip[1]', 'score 1 of strip'],
+    ['blank.width', 'the blank’s width'],
+    ['blank.strip.height', 'the height of the blank of strip'],
+    ['closedHeight', 'the closed height'],
+    ['layer.base/display.width', 'the width of the layer of base/display'],
+  ])('%s is said as %s', (entry, words) => {
+    expect(wordsOfEntry(entry)).toBe(words);
+  });
+
   it('is taken apart, and is none where it is none', () => {
     expect(saidOf('scores[2]')).toEqual({ of: 'score', nth: 2 });
     expect(saidOf('scores.display[1]')).toEqual({ of: 'score', piece: 'display', nth: 1 });

@@ -4,7 +4,7 @@ import { listRows } from '../card/size-rows.js';
 import { setCount, setSize } from '../card/set-size.js';
 import { cardToTry, sizesForClosed } from '../card/try-out.js';
 import { leastSlips, type EvenSystem } from '../measure/least-slips.js';
-import { sayLength } from '../measure/print.js';
+import { capitalised, sayLength } from '../measure/print.js';
 import { rulerStep, type Mm } from '../measure/units.js';
 import { CATALOGUE, mechanismById } from '../mechanism/catalogue.js';
 import type { Mechanism } from '../mechanism/contract.js';
@@ -12,7 +12,7 @@ import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
 import { fitted, USUAL_BORDER } from './list-fit.js';
 import { readingOf } from './list-model.js';
-import { saidOf, type SaidNumber } from './said-list.js';
+import { saidOf, wordsOfEntry, type SaidNumber } from './said-list.js';
 
 /** Numbers of a list that cannot all be right. */
 export interface Contradiction {
@@ -191,7 +191,7 @@ function correction({ entry, value }: SaidNumber, to: Mm, leaves: number, { nota
     from: value,
     to: rounded,
     leaves,
-    says: `${entry}: ${sayLength(rounded, notation)} instead of ${sayLength(value, notation)}.`,
+    says: `${capitalised(wordsOfEntry(entry))}: ${sayLength(rounded, notation)} instead of ${sayLength(value, notation)}.`,
   };
 }
 
@@ -219,20 +219,20 @@ function contradiction(said: readonly SaidNumber[], system: EvenSystem, off: num
     [kept.indexOf(off)],
   );
   const say = (mm: Mm): string => sayLength(mm, card.notation);
-  const named = others.map(({ entry, value }) => `${entry} ${say(value)}`).join(', ');
+  const named = others.map((other) => `${wordsOfEntry(other.entry)}, ${say(other.value)}`).join('; ');
   const { entry, value } = said[off]!;
   return {
     entries: kept.map((i) => said[i]!.entry),
     says:
       others.length === 0
-        ? `${entry} cannot be ${say(value)} here.`
-        : `${entry} is said to be ${say(value)}, but ${say(to[0]!)} follows from ${named}.`,
+        ? `${capitalised(wordsOfEntry(entry))} cannot be ${say(value)} here.`
+        : `${capitalised(wordsOfEntry(entry))} is said to be ${say(value)}, but ${say(to[0]!)} follows from ${named}.`,
   };
 }
 
 /** No sizes at all come near the list. */
 function notAtAll(said: readonly SaidNumber[], { notation }: CardDocument): Pick<Reconciled, 'contradictions' | 'corrections'> {
-  const numbers = said.map(({ entry, value }) => `${entry} ${sayLength(value, notation)}`).join(', ');
+  const numbers = said.map(({ entry, value }) => `${wordsOfEntry(entry)}, ${sayLength(value, notation)}`).join('; ');
   return {
     contradictions: [{ entries: said.map(({ entry }) => entry), says: `No sizes of this mechanism come near this list: ${numbers}.` }],
     corrections: [],

@@ -30,6 +30,16 @@ export function saidOf(entry: string): Said | undefined {
   return undefined;
 }
 
+/** What an entry is called in a sentence: `score 2`, `the blank’s width`, `the closed width`, `the height of the layer of base/display`. */
+export function wordsOfEntry(entry: string): string {
+  const said = saidOf(entry);
+  if (said?.of === 'score') return `score ${said.nth}${said.piece === undefined ? '' : ` of ${said.piece}`}`;
+  if (said?.of === 'blank') return said.piece === undefined ? `the blank’s ${said.way}` : `the ${said.way} of the blank of ${said.piece}`;
+  if (said?.of === 'closed') return `the closed ${said.way}`;
+  if (said?.of === 'layer') return `the ${said.way} of the layer of ${said.panel}`;
+  return entry;
+}
+
 /** The entries of what is said under one name: `scores` takes a list from the left, a blank or a layer its width and height. */
 export function entriesOf(name: string, values: readonly Mm[]): SaidNumber[] | undefined {
   if (/^scores(\.[a-z0-9-]+)?$/i.test(name)) return values.map((value, i) => ({ entry: `${name}[${i + 1}]`, value }));

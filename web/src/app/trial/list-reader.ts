@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { CATALOGUE, mechanismById, readSaidList, type CardDocument, type Reconciled } from '@diptychon/core';
+import { capitalised, CATALOGUE, mechanismById, readSaidList, wordsOfEntry, type CardDocument, type Reconciled } from '@diptychon/core';
 import { ChoiceRow } from '../fields/choice-row';
 import { TrialWork } from './trial-work';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -37,7 +37,7 @@ const ANY = '';
           <div class="offer">
             <p class="says">{{ title(found) }}</p>
             @for (entry of found.strange; track entry) {
-              <p>{{ entry }}: it has no such place.</p>
+              <p>{{ words(entry) }}: it has no such place.</p>
             }
             @if (found.contradictions.length) {
               <ul>
@@ -103,6 +103,11 @@ export class ListReader {
   /** A card of its own on the shelf, called by what it is. */
   protected make(mechanism: string, card: CardDocument): void {
     this.made.emit({ ...card, id: crypto.randomUUID(), name: `${mechanismById(mechanism).name}, from a list`, state: 'idea' });
+  }
+
+  /** What an entry is called, as a sentence begins. */
+  protected words(entry: string): string {
+    return capitalised(wordsOfEntry(entry));
   }
 
   protected title({ mechanism, contradictions, strange }: Reconciled): string {
