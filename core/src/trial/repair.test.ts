@@ -4,6 +4,7 @@ import { CATALOGUE } from '../mechanism/catalogue.js';
 import { INCH_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
 import { dice } from '../testing/any-tree.js';
 import { brokenCard } from '../testing/broken-card.js';
+import { withStock } from '../card/choose-supplies.js';
 import { withTopper } from '../card/dress-card.js';
 import { cardOn, cardWith, evaluated, having } from '../testing/evaluated.js';
 import { workingOnGrid } from '../testing/grid-look.js';
@@ -96,6 +97,18 @@ describe('a repair', () => {
     expect(conflict.map(({ owner }) => owner).sort()).toEqual(['envelope', 'topper-1']);
     expect(conflict.map(({ says }) => says)).toContain('the topper circle');
   });
+
+  it('names a stock that was chosen, where the usual one would do', () => {
+    const thick = withStock(cardWith('twist-carrier'), 'mechanism', 'board-400', workshop);
+    const { offers, conflict } = repair(thick, workshop);
+    expect(offers).toEqual([]);
+    expect(conflict).toEqual([
+      { owner: 'figure', says: 'the twist carrier' },
+      { owner: 'stock-mechanism', says: 'Thin board, 400 g for the mechanism stock' },
+    ]);
+    expect(workingOnGrid(thick, workshop, 3)).toBeUndefined();
+    expect(workingOnGrid(withStock(thick, 'mechanism', workshop.usual.stocks.mechanism, workshop), workshop, 3)).toBeDefined();
+  }, 60_000);
 
   it('is needed where a card on a grid works: a look at a grid finds one that a search finds', () => {
     const card = cardOn('easel-folded-front', { depth: 150, stopDistance: 149 });
