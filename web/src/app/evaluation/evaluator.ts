@@ -9,6 +9,7 @@ import type {
   Outcome,
   OutlineReading,
   ThicknessMap,
+  Workshop,
 } from '@diptychon/core';
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { catchError, concat, defer, EMPTY, filter, map, mergeMap, of, tap, type Observable } from 'rxjs';
@@ -107,9 +108,19 @@ export class Evaluator implements OnDestroy {
     return this.quietly((api) => api.offers(card, this.workshop()), 'offers');
   }
 
-  /** What comes of a card that is about to be begun, on the grooves of its board where that is wanted; see `evaluationApi`. */
-  begun(card: CardDocument, onBoard: boolean, openings: readonly number[]): Promise<BegunCard | undefined> {
-    return this.quietly((api) => api.begun(card, this.workshop(), onBoard, [...openings]), 'begun');
+  /**
+   * What comes of a card that is about to be begun, on the grooves of its board where that is wanted; see `evaluationApi`.
+   * @param sheet the one that it is cut from, where it begins with a sheet; else any of the workshop
+   */
+  begun(
+    card: CardDocument,
+    onBoard: boolean,
+    openings: readonly number[],
+    sheet?: Workshop['sheets'][number],
+  ): Promise<BegunCard | undefined> {
+    const workshop = this.workshop();
+    const having = sheet ? { ...workshop, sheets: [sheet] } : workshop;
+    return this.quietly((api) => api.begun(card, having, onBoard, [...openings]), 'begun');
   }
 
   /** A question to practise on; nothing when that was overtaken or broke. */

@@ -9,6 +9,7 @@ import { NewCardDialog } from './new-card-dialog';
 describe('NewCardDialog', () => {
   let fixture: ComponentFixture<NewCardDialog>;
   let made: CardDocument[];
+  let cutFrom: (string | undefined)[];
   const page = (): HTMLElement => document.body;
   const field = (name: string): HTMLInputElement => page().querySelector(`#new-${name}`)!;
   const start = (): HTMLButtonElement =>
@@ -26,14 +27,17 @@ describe('NewCardDialog', () => {
     vi.stubGlobal('indexedDB', new IDBFactory());
     // No threads here: what they work out is worked out on the spot.
     const evaluator: Pick<Evaluator, 'begun'> = {
-      begun: (card, onBoard, openings) =>
-        Promise.resolve(evaluationApi.begun(card, TestBed.inject(WorkshopStore).workshop(), onBoard, openings)),
+      begun: (card, onBoard, openings, sheet) => {
+        cutFrom.push(sheet?.id);
+        return Promise.resolve(evaluationApi.begun(card, TestBed.inject(WorkshopStore).workshop(), onBoard, openings));
+      },
     };
     TestBed.configureTestingModule({ providers: [{ provide: Evaluator, useValue: evaluator }] });
     await TestBed.inject(WorkshopStore).ready;
     TestBed.inject(WorkshopStore).begin('mm', 'rule');
     fixture = TestBed.createComponent(NewCardDialog);
     made = [];
+    cutFrom = [];
     fixture.componentInstance.made.subscribe((card) => made.push(card));
     fixture.componentRef.setInput('kind', 'easel-folded-front');
     fixture.componentRef.setInput('visible', true);
@@ -56,6 +60,17 @@ describe('NewCardDialog', () => {
     expect(outcome.ok && closedSizeOf(outcome.evaluation)).toMatchObject({ depth: expect.closeTo(127, 6), length: expect.closeTo(140, 6) });
     expect(made[0]).toMatchObject({ state: 'idea', name: 'New easel, folded front' });
     expect(fixture.componentInstance.visible()).toBe(false);
+  });
+
+  it('is told of the sheet that the card begins with, and of none that is only at hand', async () => {
+    expect(cutFrom.at(-1)).toBeUndefined();
+    const dialog = fixture.componentInstance as unknown as Record<'from' | 'sheet', { set(value: string): void }>;
+    dialog.from.set('sheet');
+    for (const id of ['a4', 'a3']) {
+      dialog.sheet.set(id);
+      await fixture.whenStable();
+      expect(cutFrom.at(-1)).toBe(id);
+    }
   });
 
   it('gives each new card an id of its own', async () => {

@@ -159,7 +159,8 @@ export class NewCardDialog {
     effect(() => {
       const [wanted, onBoard] = [this.wanted(), this.onBoard()];
       if (!this.visible() || typeof wanted === 'string') return;
-      this.working = this.evaluator.begun(wanted, onBoard, OPENINGS).then((begun) => {
+      const sheet = this.from() === 'sheet' ? this.chosenSheet() : undefined;
+      this.working = this.evaluator.begun(wanted, onBoard, OPENINGS, sheet).then((begun) => {
         if (this.wanted() === wanted) this.known.set({ of: wanted, onBoard, begun });
       });
     });
