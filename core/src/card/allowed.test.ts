@@ -6,6 +6,7 @@ import { CATALOGUE } from '../mechanism/catalogue.js';
 import type { SizeValue } from '../mechanism/sizes.js';
 import { evaluate } from '../evaluate.js';
 import { rootOf } from './document.js';
+import { cardToTry } from './try-out.js';
 import { partsOf } from './draw.js';
 import { filledSizes, setSize } from './set-size.js';
 import { sizeRows } from './size-rows.js';
@@ -96,5 +97,20 @@ describe('a card file with the wrong kind of value', () => {
       size: 'layers[1].depth',
       says: expect.stringMatching(/^Layer 1, .*“deep” is not a number\.$/),
     });
+  });
+});
+
+describe.each(CATALOGUE.map((mechanism) => [mechanism.id, mechanism] as const))('%s with a size that is none', (_id, mechanism) => {
+  it('is refused in a sentence, or is a card; its fields are shown all the same', () => {
+    const card = cardToTry(mechanism);
+    const rows = card.parts.flatMap(({ id }) => sizeRows(card, id)).filter(({ kind }) => kind === 'length' || kind === 'angle');
+    for (const { owner, name, label } of rows) {
+      for (const value of [0, -3, 1e-9, -1e6, 1e6]) {
+        const odd = setSize(card, owner, name, value);
+        const outcome = evaluate(odd);
+        if (!outcome.ok) expect([label, value, outcome.problems[0]!.says]).toEqual([label, value, expect.stringMatching(/\w.*\.$/)]);
+        expect(odd.parts.flatMap(({ id }) => sizeRows(odd, id)).length).toBeGreaterThan(0);
+      }
+    }
   });
 });

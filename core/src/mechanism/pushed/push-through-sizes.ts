@@ -41,7 +41,11 @@ const moved = (half: HalfOutline, by: Mm): HalfOutline => half.map(([x, y]): Poi
 /** The outline’s right half, its box’s lower end at 0: what a shape is like does not depend on where it stands. */
 const standingRing = (context: OutlineContext): HalfOutline => standing(outlineIn(context, 'outline'), num(context.sizes, 'size'));
 
-const standing = (outline: Loop, size: Mm): HalfOutline => remembered(['half', outline, size], () => halfOf(outline, size, 0));
+/** A size that is refused says no more of what others may be than this one, which is far too small as well. */
+const LEAST_DRAWN: Mm = 1;
+
+const standing = (outline: Loop, size: Mm): HalfOutline =>
+  remembered(['half', outline, size], () => halfOf(outline, size >= LEAST_DRAWN ? size : LEAST_DRAWN, 0));
 
 /** The core’s right half in such a ring, nothing where a border leaves none. */
 function standingCore(context: OutlineContext, measure: Mm): HalfOutline | undefined {
