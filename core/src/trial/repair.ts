@@ -68,6 +68,9 @@ const MOST_TRIES_FOR_WISHES = 70;
 const STEPS = 6;
 /** A way that lessens what is wrong by less than this share leads nowhere. */
 const WORTH = 0.02;
+/** Places of a size that are looked at where no way leads anywhere, as shares of what is allowed, and of how many sizes two by two. */
+const PLACES = [0, 1 / 3, 2 / 3, 1];
+const MOST_LEADING = 6;
 const HALF_A_DEGREE = toRadians(0.5);
 
 /**
@@ -136,6 +139,7 @@ class Search {
       const wayLeft = ({ trouble, cost }: State): number => trouble + 0.2 * cost;
       open = distinct(next.sort((a, b) => wayLeft(a) - wayLeft(b))).slice(0, FOLLOWED_UP);
     }
+    if (solved.length === 0 && this.aim === 'fail') solved.push(...this.coarsely(start).map((state) => this.withoutIdle(state)));
     return distinct(solved.sort((a, b) => a.cost - b.cost));
   }
 
@@ -230,6 +234,45 @@ class Search {
     return found ?? at(good);
   }
 
+  /**
+   * Where no way led anywhere: places from one end of what is allowed to the other, of each size and of every two of those that
+   * lessen most of what is wrong. Nothing is said to conflict before it was looked at so.
+   */
+  private coarsely({ card, outcome, trouble }: Tried): State[] {
+    const start: State = { card, outcome, trouble, changes: [], cost: 0 };
+    const singles = freeRows(card)
+      .filter(isLookedAt)
+      .map((row) => this.atPlaces(start, row))
+      .filter((states) => states.length > 0);
+    const whole = singles.flat().filter((state) => state.trouble === 0);
+    if (whole.length > 0) return whole;
+    const least = (states: readonly State[]): number => Math.min(...states.map((state) => state.trouble));
+    const leading = singles.sort((a, b) => least(a) - least(b)).slice(0, MOST_LEADING);
+    for (const [i, states] of leading.entries()) {
+      for (const other of leading.slice(i + 1)) {
+        const [{ owner, size }] = other[0]!.changes as [SizeChange];
+        // What the second may be follows the first.
+        const both = states.flatMap((state) => {
+          const row = freeRows(state.card).find((each) => each.owner === owner && each.name === size);
+          return row && isLookedAt(row) ? this.atPlaces(state, row) : [];
+        });
+        const found = both.filter((state) => state.trouble === 0);
+        if (found.length > 0) return found;
+      }
+    }
+    return [];
+  }
+
+  private atPlaces(state: State, row: SizeRow): State[] {
+    const { min, max } = row.range!;
+    const step = row.kind === 'angle' ? HALF_A_DEGREE : rulerStep(this.begun.notation);
+    return PLACES.map((share) => {
+      const place = min + share * (max - min);
+      const mark = Math.round(place / step) * step;
+      return this.changed(state, row, mark >= min && mark <= max ? mark : place);
+    });
+  }
+
   /** A change that turns out not to be needed is taken back. */
   private withoutIdle(state: State): State {
     if (state.changes.length < 2) return state;
@@ -252,7 +295,7 @@ class Search {
     let known = this.known.get(key);
     if (!known) {
       this.tries++;
-      if (this.tries % TOLD_EVERY === 0) this.told(this.tries / this.most);
+      if (this.tries % TOLD_EVERY === 0) this.told(Math.min(1, this.tries / this.most));
       known = tried(card, this.workshop, this.aim);
       this.known.set(key, known);
     }
@@ -271,6 +314,9 @@ function costAmong(rows: readonly SizeRow[], changes: readonly Pick<SizeChange, 
     return sum + Math.abs(to - Number(row.value)) * (row.kind === 'angle' ? LEVER : 1) * (row.given ? 1 : UNSET_WEIGHT);
   }, 0);
 }
+
+/** Sizes that are free whatever the card is cut from. */
+const isLookedAt = (row: SizeRow): boolean => isMovable(row) && !row.asCut && row.range!.max > row.range!.min;
 
 const isMovable = ({ kind, range, insteadOf, asCut, given }: SizeRow): boolean =>
   (kind === 'length' || kind === 'angle') && range !== undefined && insteadOf === undefined && (!asCut || given);
