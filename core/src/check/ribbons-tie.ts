@@ -30,7 +30,7 @@ export const ribbonsTie: Check = ({ card, dressed, design: { panels } }) =>
         ...about,
         severity: 'fail',
         panels: [placed.panel.id],
-        says: `The ribbon ${placed.number} cannot go round the ${inSentence(placed.panel.name)} there: ${placed.panel.inTheWay === 'fold' ? 'a fold is' : 'it is glued down'} in its way. Move it, take a narrower one, or let it go round ${around === 'across' ? 'the upper and lower' : 'the left and right'} edge of the panel.`,
+        says: `The ribbon ${placed.number} cannot go round the ${inSentence(placed.panel.name)} there: ${placed.panel.inTheWay === 'fold' ? 'a fold is in its way' : 'something is glued to it in its way'}. Move it, take a narrower one, or let it go round ${around === 'across' ? 'the upper and lower' : 'the left and right'} edge of the panel.`,
       };
     if (placed.panel)
       return {

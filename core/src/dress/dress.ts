@@ -82,7 +82,7 @@ function envelopeStocks({ card }: Design): (readonly [string, Stock])[] {
 export function wrapped(dressed: Dressed, design: Design, motion: Motion, closed: ClosedCard): Dressed {
   if (!design.card.dressing) return dressed;
   const order = openingOrder(design, poseOf(motion, motion.frames[0]!), closed.stack, dressed);
-  const round = { bands: bandsOf(design, closed), ribbons: ribbonsOf(design, motion, closed, dressed.layers) };
+  const round = { bands: bandsOf(design, closed), ribbons: ribbonsOf(design, motion, closed) };
   const envelope = foldedEnvelope(design, postedCard(closed, round));
   return { ...dressed, ...round, order, ...(envelope && { envelope }) };
 }

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { withClosure, withoutClosure } from '../card/dress-card.js';
+import { dressedBy, withClosure, withoutClosure } from '../card/dress-card.js';
 import type { CardDocument } from '../card/document.js';
 import type { RibbonClosure } from '../card/dressing.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, cardWith, evaluated, finding, stockById } from '../testing/evaluated.js';
+import { carryFlat } from '../linkage/rigid.js';
+import { boxOf } from '../plane/outline.js';
 import { postedCard } from './posted-card.js';
 import { KNOT_HIGH, RIBBON_THICK } from './ribbon.js';
 
@@ -44,16 +46,35 @@ describe('a ribbon', () => {
     }
   });
 
+  it('round a panel goes over what the panel wears as well', () => {
+    const { id } = evaluated(folded).design.panels[0]!;
+    const layered = dressedBy(folded, { border: 3 }, METRIC_WORKSHOP);
+    const length = (card: CardDocument) =>
+      evaluated(tied(card, { way: 'panel', panel: id, around: 'along', at: 50 })).dressed.ribbons[0]!.ribbon.length;
+    const under = evaluated(layered).design.worn.filter(({ panel }) => panel === id);
+    expect(under.length).toBeGreaterThan(0);
+    // There and back, what it wears is gone round twice.
+    expect(length(layered) - length(folded)).toBeCloseTo(2 * under.reduce((sum, { thickness }) => sum + thickness, 0), 6);
+  });
+
   it('cannot go round the fold of a panel, nor round one that is glued down there, and says so', () => {
     const [panel] = evaluated(folded).design.panels;
     const told = finding(evaluated(tied(folded, { way: 'panel', panel: panel!.id, around: 'across', at: 70 })), 'opens/ribbon-1');
     expect(told).toMatchObject({ severity: 'fail', panels: [panel!.id] });
     expect(told.says).toContain('a fold is in its way');
+    // From end to end of a leaf no fold is in the way, but a tab of a V-fold is glued onto it.
     const glued = evaluated(cardWith('v-fold'));
-    const bond = glued.design.linkage.bonds[0]!;
-    const flap = glued.design.panels[bond.a]!;
-    const onFlap = finding(evaluated(tied(cardWith('v-fold'), { way: 'panel', panel: flap.id, at: 5, wide: 3 })), 'opens/ribbon-1');
-    expect(onFlap.severity).toBe('fail');
+    const { b: leaf, corners, fixed } = glued.design.linkage.bonds[0]!;
+    const { id, area } = glued.design.panels[leaf]!;
+    const tab = boxOf(corners.map((corner) => carryFlat(fixed, corner)));
+    const at = (tab.minX + tab.maxX) / 2 - boxOf(area.outer).minX;
+    const onLeaf = (change: Partial<RibbonClosure>) =>
+      finding(evaluated(tied(cardWith('v-fold'), { way: 'panel', panel: id, around: 'along', wide: 4, ...change })), 'opens/ribbon-1');
+    expect(onLeaf({ at })).toMatchObject({ severity: 'fail' });
+    expect(onLeaf({ at }).says).toContain('something is glued to it in its way');
+    const { minX, maxX } = boxOf(area.outer);
+    const free = at < (maxX - minX) / 2 ? maxX - minX - 4 : 4;
+    expect(onLeaf({ at: free }).severity).toBe('pass');
   });
 
   it('round a panel that is not there, or beside it, is left out and told', () => {

@@ -9,7 +9,6 @@ import { areasOf, intersect } from '../plane/boolean.js';
 import { areaOf, asArea, boxOf, rectangle, type Area } from '../plane/outline.js';
 import { between, type Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
-import type { DressedLayer } from './layer.js';
 import { ribbonRound, SLIT_GAP, SLIT_PLAY, type Ribbon } from './ribbon.js';
 import { under } from './strip-under.js';
 
@@ -44,9 +43,9 @@ export interface PlacedRibbon {
 }
 
 /** The ribbons of a closed card, with what it wears. One that lies beside the card is left out. */
-export function ribbonsOf(design: Design, motion: Motion, closed: ClosedCard, layers: readonly DressedLayer[]): PlacedRibbon[] {
+export function ribbonsOf(design: Design, motion: Motion, closed: ClosedCard): PlacedRibbon[] {
   return closuresOf(design.card.dressing, 'ribbon').flatMap((closure, i): PlacedRibbon[] => {
-    if (closure.way === 'panel') return roundPanel(design, closed, closure, `R${i + 1}`, layers);
+    if (closure.way === 'panel') return roundPanel(design, closed, closure, `R${i + 1}`);
     const { box, pile } = closed;
     const across = closure.way === 'slits' || closure.around === 'across';
     const low = across ? box.minY : box.minX;
@@ -63,13 +62,7 @@ export function ribbonsOf(design: Design, motion: Motion, closed: ClosedCard, la
  * A ribbon round one panel, from free edge to free edge: over it, round the edge, down its back, and round the other edge. It goes
  * round no fold, and not where the panel is glued down.
  */
-function roundPanel(
-  design: Design,
-  { thickest }: ClosedCard,
-  closure: RibbonClosure,
-  number: string,
-  layers: readonly DressedLayer[],
-): PlacedRibbon[] {
+function roundPanel(design: Design, { thickest }: ClosedCard, closure: RibbonClosure, number: string): PlacedRibbon[] {
   const { panels, linkage } = design;
   const body = linkage.bodyOf.get(closure.panel ?? '');
   if (body === undefined) return [];
@@ -93,8 +86,8 @@ function roundPanel(
       (a === body && isOn(asArea(corners))) || (b === body && isOn(asArea(corners.map((corner) => carryFlat(fixed, corner))))),
   );
   const inTheWay = isFolded ? ('fold' as const) : isGlued ? ('glue' as const) : undefined;
-  const worn = layers.filter((layer) => layer.panel === id && isOn(layer.area));
-  const thickness = caliperOf(design, piece) + worn.reduce((sum, layer) => sum + layer.thickness, 0);
+  const worn = design.worn.filter((each) => each.panel === id && isOn(each.area));
+  const thickness = caliperOf(design, piece) + worn.reduce((sum, each) => sum + each.thickness, 0);
   const wide = isAcross ? lies.maxX - lies.minX : lies.maxY - lies.minY;
   return [
     {

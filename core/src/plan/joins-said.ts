@@ -58,8 +58,8 @@ export function joinsOfLayer(evaluation: Evaluation, layer: DressedLayer): Join[
   const { piece } = design.panels[design.linkage.bodyOf.get(layer.panel)!]!;
   const under = dressed.layers.find(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1);
   const ground: Carrier = under
-    ? { onto: { piece: under.id, face: 'up' }, areas: EVERYWHERE, carry: (corner) => place(corner, undone(under.placement)) }
-    : { onto: { piece: piece.id, face: layer.face }, areas: EVERYWHERE, carry: onCutSheet(piece, spineEases(evaluation)) };
+    ? { onto: { piece: under.id, face: 'up' }, carry: (corner) => place(corner, undone(under.placement)) }
+    : { onto: { piece: piece.id, face: layer.face }, carry: onCutSheet(piece, spineEases(evaluation)) };
   const blanks = dressed.magnets.flatMap((magnet) =>
     discsOf(magnet).flatMap(({ disc, sheets }) =>
       disc.panel === layer.panel && disc.face === layer.face && disc.coveredBy === layer.number ? sheets.slice(-1) : [],
@@ -96,8 +96,8 @@ type Worn = Pick<PlacedTopper | DressedLayer, 'id' | 'number' | 'placement'>;
 function inParts(worn: Worn, glue: readonly Area[], carriers: readonly Carrier[]): Join[] {
   let left = glue;
   const parts = carriers.flatMap((carrier) => {
-    const on = carrier.areas === EVERYWHERE ? left : areasOf(intersect(left, carrier.areas));
-    left = carrier.areas === EVERYWHERE ? [] : areasOf(subtract(left, carrier.areas));
+    const on = carrier.areas ? areasOf(intersect(left, carrier.areas)) : left;
+    left = carrier.areas ? areasOf(subtract(left, carrier.areas)) : [];
     return on.filter((area) => areaOf(area) > NOTHING).map((area) => ({ carrier, area }));
   });
   return parts.map(({ carrier, area }, i) => {
@@ -106,7 +106,7 @@ function inParts(worn: Worn, glue: readonly Area[], carriers: readonly Carrier[]
   });
 }
 
-/** The blank layers of a disc, the lowest first, and the face of each that looks at the panel. */
+/** A disc in its blank layers, the lowest first, and the cover of one that no layer hides. */
 interface Sunk {
   disc: SunkDisc;
   sheets: readonly BlankLayer[];
@@ -171,13 +171,11 @@ export function joinOfBand({ number, band, sheet, closure: { wide } }: PlacedBan
 /** Less of a place for glue than this is none, mm². */
 const NOTHING = 0.01;
 
-/** All that is left of a place for glue lies there. */
-const EVERYWHERE: readonly Area[] = [];
-
 /** What may lie under something, highest first: where it is on the panel, and how that is carried to its own sheet. */
 interface Carrier {
   onto: Pick<GluedFace, 'piece' | 'face'>;
-  areas: readonly Area[];
+  /** all that is left of a place for glue where none are given */
+  areas?: readonly Area[];
   carry: (corner: Point) => Point;
 }
 

@@ -1,18 +1,15 @@
-import { envelopeOf, movementsOf, type CardDocument } from '../card/document.js';
+import type { CardDocument } from '../card/document.js';
 import { inSentence, titlesOf } from '../card/part-titles.js';
-import { removePart } from '../card/parts.js';
-import { withStock } from '../card/choose-supplies.js';
-import { withoutClosure, withoutLayers, withoutTopper } from '../card/dress-card.js';
 import { setSize, unsetSize } from '../card/set-size.js';
 import type { SizeRow } from '../card/size-rows.js';
 import type { Finding } from '../check/finding.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import { rulerStep, toRadians } from '../measure/units.js';
 import { evaluate } from '../evaluate.js';
-import { ROLE_NAMES, STOCK_ROLES } from '../supplies/stocks.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
 import { isAimedAt, LEVER, tried, type Aim, type Tried } from './trouble.js';
+import { conflictingWishes, type Wish } from './wishes.js';
 
 /** One size that is set otherwise, lengths in mm, angles in radians. */
 export interface SizeChange {
@@ -33,13 +30,6 @@ export interface RepairOffer {
   card: CardDocument;
   /** what is still said against it */
   leaves: Finding[];
-}
-
-/** Something that the maker wants of the card, for which no sizes were found together with the others that are named. */
-export interface Wish {
-  /** a movement by its part, a topper or closure by its own id; `envelope`, `layers`, `stock-base` */
-  owner: string;
-  says: string;
 }
 
 /** Ways of putting a card right, the smallest change first; where there is none, the smallest set of wishes that conflict. */
@@ -87,7 +77,11 @@ export function repair(card: CardDocument, workshop: Workshop, told: (share: num
   const offers = found
     .flatMap((state) => offerOf(card, state, workshop, aim))
     .sort((a, b) => a.leaves.length - b.leaves.length || a.cost - b.cost);
-  const conflict = offers.length > 0 ? [] : conflictingWishes(card, workshop, aim);
+  const canBeHad = (wished: CardDocument): boolean => {
+    const start = tried(wished, workshop, aim);
+    return start.trouble === 0 || new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
+  };
+  const conflict = offers.length > 0 ? [] : conflictingWishes(card, workshop, canBeHad);
   const cheapest = offers.find(({ cost }) => offers.every((other) => other.cost >= cost));
   const shown = offers.filter((offer, i) => i < MOST_OFFERS - 1 || offer === cheapest);
   return { aim, offers: (shown.length < MOST_OFFERS ? offers : shown).slice(0, MOST_OFFERS), conflict, tries: search.tries };
@@ -352,85 +346,4 @@ function changeInWords(card: CardDocument, { owner, size, label, from, to }: Siz
   const part = card.parts.length > 1 ? ` of the ${inSentence(titlesOf(card).get(owner) ?? owner)}` : '';
   const nth = /\[(\d+)\]/.exec(size);
   return `${inSentence(label)}${nth ? ` ${nth[1]}` : ''}${part} from ${say(from)} to ${say(to)}`;
-}
-
-/**
- * The smallest set of wishes with which no sizes were found: each left out in turn, and left out for good where none are found
- * for the rest without it either. A search proves nothing: it says how far it looked.
- */
-function conflictingWishes(card: CardDocument, workshop: Workshop, aim: Aim): Wish[] {
-  const canBeHad = (wished: CardDocument): boolean => {
-    const start = tried(wished, workshop, aim);
-    return start.trouble === 0 || new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
-  };
-  const wishes = wishesOf(card, workshop);
-  let kept = wishes;
-  for (const wish of wishes) {
-    const rest = kept.filter((other) => other !== wish);
-    if (!canBeHad(granting(card, wishes, rest))) kept = rest;
-  }
-  return kept.map(({ owner, says }) => ({ owner, says }));
-}
-
-type LeftOut = Wish & { leave: (card: CardDocument) => CardDocument };
-
-function wishesOf(card: CardDocument, workshop: Workshop): LeftOut[] {
-  const titles = titlesOf(card);
-  const envelope = envelopeOf(card);
-  return [
-    ...(envelope
-      ? [
-          {
-            owner: 'envelope',
-            says: `that it goes into the envelope ${envelope.name}`,
-            leave: ({ envelope: _, ...rest }: CardDocument): CardDocument => rest,
-          },
-        ]
-      : []),
-    ...movementsOf(card).map(({ id }) => ({
-      owner: id,
-      says: `the ${inSentence(titles.get(id) ?? id)}`,
-      leave: (whole: CardDocument): CardDocument => (whole.parts.some((part) => part.id === id) ? removePart(whole, id) : whole),
-    })),
-    ...wornWishes(card),
-    ...stockWishes(card, workshop),
-  ];
-}
-
-/** What it wears: each topper and closure by itself, its layers together. */
-function wornWishes({ dressing = {} }: CardDocument): LeftOut[] {
-  const { layers, toppers = [], closures = [] } = dressing;
-  return [
-    ...toppers.map(({ id, name, outline }) => ({
-      owner: id,
-      says: `the topper ${name ?? outline}`,
-      leave: (whole: CardDocument) => withoutTopper(whole, id),
-    })),
-    ...closures.map(({ id, kind }) => ({
-      owner: id,
-      says: `the ${kind}`,
-      leave: (whole: CardDocument) => withoutClosure(whole, id),
-    })),
-    ...(layers ? [{ owner: 'layers', says: 'its layers', leave: withoutLayers }] : []),
-  ];
-}
-
-/** Stocks that were chosen for it, and are not those that this maker usually takes. */
-const stockWishes = (card: CardDocument, workshop: Workshop): LeftOut[] =>
-  STOCK_ROLES.flatMap((role): LeftOut[] => {
-    const [own, usual] = [card.stocks[role], workshop.usual.stocks[role]];
-    const name = card.supplies.stocks.find(({ id }) => id === own)?.name;
-    if (own === usual || name === undefined) return [];
-    return [
-      {
-        owner: `stock-${role}`,
-        says: `${name} for the ${ROLE_NAMES[role].toLowerCase()}`,
-        leave: (whole) => withStock(whole, role, usual, workshop),
-      },
-    ];
-  });
-
-/** The card with only some of its wishes. */
-function granting(card: CardDocument, all: readonly LeftOut[], kept: readonly LeftOut[]): CardDocument {
-  return all.filter((wish) => !kept.includes(wish)).reduce((less, { leave }) => leave(less), card);
 }

@@ -119,8 +119,8 @@ export class StandingView implements OnDestroy {
   }
 
   /**
-   * Words and numbers come first: what the drawing is told waits until they are in place, and is drawn before the page is painted
-   * next. Of one kind only the last is told.
+   * Words and numbers come first: what the drawing is told waits until they are in place, and is drawn right after them. Of one
+   * kind only the last is told.
    */
   private tell(what: (typeof TOLD)[number], work: (scene: PaperScene) => void): void {
     if (!this.scene()) return;
