@@ -1,5 +1,4 @@
 import {
-  capitalised,
   inSentence,
   couldBe,
   entriesOf,
@@ -18,7 +17,7 @@ import {
   toleranceModel,
   toleranceStudy,
   verdictLine,
-  wordsOfEntry,
+  wordsOfStrange,
   type CardDocument,
   type Correction,
   type Finding,
@@ -108,11 +107,12 @@ function reconcileFor(given: Arguments): Told {
     };
   }
   const found = reconcile(known(id).id, said, workshop, { notation });
-  const { strange, contradictions, corrections, card } = found;
+  const { strange, contradictions, corrections, unsure, card } = found;
   return {
     record: reconciledRecord(found),
     lines: inLines([
-      ...strange.map((entry) => `${capitalised(wordsOfEntry(entry))}: this mechanism has no such place.`),
+      ...strange.map(wordsOfStrange),
+      ...(unsure ? [unsure] : []),
       ...contradictions.map(({ says }) => says),
       ...corrections.map(
         ({ says, leaves }) => `It would agree with ${inSentence(says)}${leaves > 0 ? ` ${leaves} others must change besides.` : ''}`,
@@ -124,12 +124,13 @@ function reconcileFor(given: Arguments): Told {
 
 const correctionRecord = ({ entry, from, to, leaves }: Correction) => ({ entry, from, to, leaves });
 
-function reconciledRecord({ mechanism, strange, contradictions, corrections, card }: Reconciled) {
+function reconciledRecord({ mechanism, strange, contradictions, corrections, unsure, card }: Reconciled) {
   return {
     mechanism,
     strange,
     contradictions: contradictions.map(({ entries, says }) => ({ entries, says })),
     corrections: corrections.map(correctionRecord),
+    ...(unsure && { unsure }),
     sizes: card ? Object.fromEntries(card.parts.map(({ id, sizes }) => [id, sizes])) : null,
   };
 }

@@ -66,6 +66,15 @@ export function closedOnly(card: CardDocument): Closed | undefined {
   return joined?.ok ? closeUp(move(joined.design)) : undefined;
 }
 
+/** The same, followed quickly: sizes and layers of a card that closes are those of one that is followed whole. */
+export function closedQuickly(card: CardDocument): Closed | undefined {
+  const drawn = draw(card);
+  const joined = drawn.ok ? join(drawn.drawing) : undefined;
+  if (!joined?.ok) return undefined;
+  const { design } = joined;
+  return closeUp({ design, motion: followQuickly(design.linkage, design.schedule) });
+}
+
 /** A design and how it moves. */
 export type Moved = Pick<Evaluation, 'design' | 'motion'>;
 

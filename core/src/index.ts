@@ -41,7 +41,7 @@ export { begunOnBoard, withOffers } from './trial/offers.js';
 export { repair, type Repair, type RepairOffer, type SizeChange } from './trial/repair.js';
 export type { Wish } from './trial/wishes.js';
 export { couldBe, reconcile, type Contradiction, type Correction, type Reconciled } from './trial/reconcile.js';
-export { entriesOf, readSaidList, saidOf, wordsOfEntry, type SaidNumber } from './trial/said-list.js';
+export { entriesOf, readSaidList, saidOf, wordsOfStrange, type SaidNumber } from './trial/said-list.js';
 export { resized, type Resized, type Wanted } from './trial/resize.js';
 export { rescue, type Rescue } from './trial/rescue.js';
 export { isJointOff, isLineOff, isStretchOff, type Made, type Off } from './trial/made.js';

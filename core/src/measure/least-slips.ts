@@ -38,6 +38,32 @@ export function leastSlips({ rows, wanted }: EvenSystem): { x: number[]; left: M
   return { x, left };
 }
 
+/** Numbers agree when they are off by less. */
+const AGREED: Mm = 1e-3;
+
+/**
+ * The same, with as few numbers off as can be: where one that is wrong by much costs no more than several that are wrong by
+ * little, it is told from them by leaving each of those out in turn.
+ */
+export function fewestSlips(system: EvenSystem): { x: number[]; left: Mm[] } {
+  const evenly = leastSlips(system);
+  const off = offIn(evenly.left);
+  if (off.length < 2) return evenly;
+  const alone = off.flatMap((i) => {
+    const kept = system.rows.map((_, k) => k).filter((k) => k !== i);
+    const { x } = leastSlips({ rows: kept.map((k) => system.rows[k]!), wanted: kept.map((k) => system.wanted[k]!) });
+    const left = system.wanted.map((value, k) => value - dot(system.rows[k]!, x));
+    return offIn(left).length === 1 && sumOf(left) < AS_GOOD * sumOf(evenly.left) ? [{ x, left }] : [];
+  });
+  return alone.sort((a, b) => sumOf(a.left) - sumOf(b.left))[0] ?? evenly;
+}
+
+/** One number may be off by so much more than several are together. */
+const AS_GOOD = 1.05;
+
+const offIn = (left: readonly Mm[]): number[] => left.flatMap((rest, i) => (Math.abs(rest) > AGREED ? [i] : []));
+const sumOf = (left: readonly Mm[]): Mm => left.reduce((sum, rest) => sum + Math.abs(rest), 0);
+
 const dot = (a: readonly number[], b: readonly number[]): number => a.reduce((sum, value, i) => sum + value * b[i]!, 0);
 
 /** Weighted least squares by its normal equations, each unknown held by its own pull (Gaussian elimination with row exchange). */

@@ -4,7 +4,7 @@ import { claimsOf, draw } from '../card/draw.js';
 import { join } from '../card/join.js';
 import type { SizeRow } from '../card/size-rows.js';
 import type { DressedLayer } from '../dress/layer.js';
-import { closedOnly } from '../evaluate.js';
+import { closedQuickly, type Closed } from '../evaluate.js';
 import type { Mm } from '../measure/units.js';
 import { areaOf, boxOf } from '../plane/outline.js';
 import { cutSheet, readsOffRuler, type CutSheet, type Eases } from '../sheet/cut-sheet.js';
@@ -34,11 +34,38 @@ const WIDER: Mm = 0.02;
 
 /** Reads a card as a list does. @param near a card near to those that are read: its allowances are taken for theirs */
 export const readingOf = (said: readonly SaidNumber[], near: CardDocument, border: Mm, workshop: Workshop): Reading =>
-  readingWith(said, allowancesOf(near, said, border, border + WIDER, workshop), border);
+  readingWith(said, allowancesOf(near, said, border, workshop), border);
 
-/** What one card says where a list says something, all its allowances its own. */
-export const readAfresh = (said: readonly SaidNumber[], card: CardDocument, border: Mm, workshop: Workshop): ReturnType<Reading> =>
-  readingWith(said, allowancesOf(card, said, border, border, workshop), border)(card);
+/** What one card says where a list says something, laid closed and dressed for itself. */
+export function readAfresh(said: readonly SaidNumber[], card: CardDocument, border: Mm, workshop: Workshop): ReturnType<Reading> {
+  const places = said.map(({ entry }) => saidOf(entry)!);
+  const closed = laidClosed(card, isLayered(said), border, workshop);
+  if (!closed) return undefined;
+  const { minX, maxX, minY, maxY } = closed.closed.box;
+  const layers = lowestLayers(closed.dressed.layers);
+  return places.map((place): Mm | undefined => {
+    if (place.of === 'score') return scoresOn(sheetFor(closed.sheets, card, place.piece))[place.nth - 1];
+    if (place.of === 'blank') return sheetFor(closed.sheets, card, place.piece)?.[place.way];
+    if (place.of === 'closed') return place.way === 'width' ? maxX - minX : maxY - minY;
+    return (layers.get(place.panel) ?? layers.get(`base/${place.panel}`))?.box[place.way];
+  });
+}
+
+/** Layers make spines wider: a list that has them is that of a dressed card. */
+const isLayered = (said: readonly SaidNumber[]): boolean => said.some(({ entry }) => saidOf(entry)?.of === 'layer');
+
+const laidClosed = (card: CardDocument, layered: boolean, border: Mm, workshop: Workshop): Closed | undefined =>
+  closedQuickly(layered ? dressedBy(card, { border }, workshop) : card);
+
+/** The lowest layer of each panel, the larger where it wears two beside one another. */
+function lowestLayers(layers: readonly DressedLayer[]): ReadonlyMap<string, DressedLayer> {
+  const found = new Map<string, DressedLayer>();
+  for (const layer of layers) {
+    const other = found.get(layer.panel);
+    if (layer.step === 1 && (!other || areaOf(layer.area) > areaOf(other.area))) found.set(layer.panel, layer);
+  }
+  return found;
+}
 
 function readingWith(said: readonly SaidNumber[], allowances: Allowances, border: Mm): Reading {
   const places = said.map(({ entry }) => saidOf(entry)!);
@@ -75,10 +102,13 @@ function sheetFor(sheets: readonly CutSheet[], card: CardDocument, piece: string
   return scored.find((sheet) => shown !== undefined && sheet.piece.part === shown) ?? scored[0] ?? sheets[0];
 }
 
+/** Nobody scores two lines that are nearer. */
+const ONE_LINE: Mm = 0.05;
+
 /** Where the upright scores of a sheet lie, from its left end; those in one line once. */
 export function scoresOn(sheet: CutSheet | undefined): Mm[] {
   const all = (sheet?.scores ?? []).filter(readsOffRuler).map(({ from }) => from[0]);
-  return all.filter((at, i) => i === 0 || at - all[i - 1]! > 1e-6);
+  return all.filter((at, i) => i === 0 || at - all[i - 1]! > ONE_LINE);
 }
 
 function panelBoxes(card: CardDocument): ReadonlyMap<string, Size> {
@@ -93,11 +123,9 @@ function panelBoxes(card: CardDocument): ReadonlyMap<string, Size> {
   );
 }
 
-/** @param wider another border, to learn how layers follow it; the same where that is not asked */
-function allowancesOf(card: CardDocument, said: readonly SaidNumber[], border: Mm, wider: Mm, workshop: Workshop): Allowances {
-  // Layers make spines wider: a list that has them is that of a dressed card.
-  const isLayered = said.some(({ entry }) => saidOf(entry)?.of === 'layer');
-  const closed = closedOnly(isLayered ? dressedBy(card, { border }, workshop) : card);
+function allowancesOf(card: CardDocument, said: readonly SaidNumber[], border: Mm, workshop: Workshop): Allowances {
+  const layered = isLayered(said);
+  const closed = laidClosed(card, layered, border, workshop);
   if (!closed) return { eases: {}, closed: { width: 0, height: 0 }, layers: new Map() };
   const spined = claimsOf(closed.design, 'closing').filter((fold) => fold.spined);
   const meant = boxOf(closed.design.base.closedOutline);
@@ -105,26 +133,25 @@ function allowancesOf(card: CardDocument, said: readonly SaidNumber[], border: M
   return {
     eases: Object.fromEntries(spined.map(({ hinge }) => [hinge, closed.closed.spines[hinge] ?? 0])),
     closed: { width: box.maxX - box.minX - (meant.maxX - meant.minX), height: box.maxY - box.minY - (meant.maxY - meant.minY) },
-    layers: isLayered ? layersOf(closed.dressed.layers, card, border, wider, workshop) : new Map(),
+    layers: layered ? smallerThanPanels(closed.dressed.layers, card, border, workshop) : new Map(),
   };
 }
 
-/** How the lowest layer of each panel follows the border, the larger where it wears two. */
-function layersOf(narrow: readonly DressedLayer[], card: CardDocument, border: Mm, wider: Mm, workshop: Workshop): Allowances['layers'] {
-  const wide = wider === border ? narrow : (closedOnly(dressedBy(card, { border: wider }, workshop))?.dressed.layers ?? []);
+/** How the lowest layer of each panel follows the border. */
+function smallerThanPanels(layers: readonly DressedLayer[], card: CardDocument, border: Mm, workshop: Workshop): Allowances['layers'] {
+  const wide = laidClosed(card, true, border + WIDER, workshop)?.dressed.layers ?? [];
   const found = new Map<string, { width: Smaller; height: Smaller }>();
-  for (const layer of [...narrow].sort((a, b) => areaOf(b.area) - areaOf(a.area))) {
+  for (const layer of lowestLayers(layers).values()) {
     const other = wide.find(({ id }) => id === layer.id);
-    const short = layer.panel.replace(/^base\//, '');
-    if (!other || layer.step !== 1 || found.has(layer.panel)) continue;
+    if (!other) continue;
     const smaller = (way: 'width' | 'height'): Smaller => {
       const [a, b] = [layer, other].map(({ panelBox, box }) => panelBox[way] - box[way]) as [Mm, Mm];
-      const perBorder = wider === border ? 0 : (b - a) / (wider - border);
+      const perBorder = (b - a) / WIDER;
       return { by: a - perBorder * border, perBorder };
     };
     const both = { width: smaller('width'), height: smaller('height') };
     found.set(layer.panel, both);
-    found.set(short, both);
+    found.set(layer.panel.replace(/^base\//, ''), both);
   }
   return found;
 }

@@ -10,8 +10,9 @@ import { CATALOGUE, mechanismById } from '../mechanism/catalogue.js';
 import type { Mechanism } from '../mechanism/contract.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
-import { fitted, USUAL_BORDER } from './list-fit.js';
+import { fitted } from './list-fit.js';
 import { readingOf } from './list-model.js';
+import { BESIDE_MARK, USUAL_BORDER } from './list-steps.js';
 import { saidOf, wordsOfEntry, type SaidNumber } from './said-list.js';
 
 /** Numbers of a list that cannot all be right. */
@@ -38,14 +39,17 @@ export interface Reconciled {
   contradictions: Contradiction[];
   /** changes of one number each, most likely slip first; where no single one will do, those of the smallest set together */
   corrections: Correction[];
+  /** said where too much disagrees to be told from a card that was looked for in vain */
+  unsure?: string;
   /** the card that the list describes, as far as its numbers agree; nothing where no sizes come near it */
   card?: CardDocument;
 }
 
 /** Numbers agree when they are off by less: hands and rulers give no more. @unit share of a mark */
 const AGREES = 0.3;
-const BESIDE_MARK: Mm = 0.01;
-/** Numbers that are changed at once at the most. */
+/** More numbers that are off are hardly all slips: the card that they are of may not have been found. */
+const MOST_SURE = 2;
+/** Numbers that are offered to be changed at once, at the most. */
 const MOST_CHANGED = 4;
 
 /**
@@ -151,8 +155,18 @@ function heldAgainst(mechanism: string, starts: readonly CardDocument[], said: r
   const off = left.flatMap((rest, i) => (isOff(rest) ? [i] : []));
   const corrections = correctionsOf(known, system, step, card, off);
   const contradictions = off.map((i) => contradiction(known, system, i, step, card));
-  return { mechanism, strange, contradictions, corrections, card };
+  return {
+    mechanism,
+    strange,
+    contradictions,
+    corrections,
+    card,
+    ...(off.length > MOST_SURE && { unsure: unsureOf(off.length, known.length) }),
+  };
 }
+
+const unsureOf = (off: number, all: number): string =>
+  `${off} of ${all} numbers do not agree with the nearest card that was found. There may be one with which more of them do: what follows is told from this one.`;
 
 /** Sizes that come to lie beside a mark by the last digits of arithmetic lie on it. */
 function onMarks(card: CardDocument): CardDocument {
@@ -179,7 +193,8 @@ function correctionsOf(
   });
   const slip = ({ entry, from, to }: Correction): number => slipOf(from, to, step, lengthBeside(said, entry));
   if (single.length > 0) return single.sort((a, b) => slip(a) - slip(b) || Math.abs(a.to - a.from) - Math.abs(b.to - b.from));
-  const together = off.slice(0, MOST_CHANGED);
+  if (off.length > MOST_CHANGED) return [];
+  const together = off;
   const { to } = without(said, system, together);
   return together.map((i, k) => correction(said[i]!, to[k]!, off.length - 1, card));
 }

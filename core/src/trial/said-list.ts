@@ -1,4 +1,5 @@
 import { parseLength } from '../measure/parse.js';
+import { capitalised } from '../measure/print.js';
 import type { Mm, Notation } from '../measure/units.js';
 
 /** One number of a list from elsewhere, mm, and what of a card it is said to be. */
@@ -38,6 +39,14 @@ export function wordsOfEntry(entry: string): string {
   if (said?.of === 'closed') return `the closed ${said.way}`;
   if (said?.of === 'layer') return `the ${said.way} of the layer of ${said.panel}`;
   return entry;
+}
+
+/** A sentence about an entry that a card has no place for. A layer may be worn by another card of the kind, a score is not. */
+export function wordsOfStrange(entry: string): string {
+  const named = capitalised(wordsOfEntry(entry));
+  return saidOf(entry)?.of === 'layer'
+    ? `${named}: the nearest card that was found wears none there.`
+    : `${named}: this mechanism has no such place.`;
 }
 
 /** The entries of what is said under one name: `scores` takes a list from the left, a blank or a layer its width and height. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { capitalised, CATALOGUE, mechanismById, readSaidList, wordsOfEntry, type CardDocument, type Reconciled } from '@diptychon/core';
+import { CATALOGUE, mechanismById, readSaidList, wordsOfStrange, type CardDocument, type Reconciled } from '@diptychon/core';
 import { ChoiceRow } from '../fields/choice-row';
 import { TrialWork } from './trial-work';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -37,7 +37,10 @@ const ANY = '';
           <div class="offer">
             <p class="says">{{ title(found) }}</p>
             @for (entry of found.strange; track entry) {
-              <p>{{ words(entry) }}: it has no such place.</p>
+              <p>{{ words(entry) }}</p>
+            }
+            @if (found.unsure; as unsure) {
+              <p>{{ unsure }}</p>
             }
             @if (found.contradictions.length) {
               <ul>
@@ -46,7 +49,13 @@ const ANY = '';
                 }
               </ul>
               @if (found.corrections.length) {
-                <p>All would agree with one of these, the likeliest slip first:</p>
+                <p>
+                  {{
+                    found.corrections[0]!.leaves > 0
+                      ? 'All would agree with these changed together:'
+                      : 'All would agree with one of these, the likeliest slip first:'
+                  }}
+                </p>
                 <ol>
                   @for (correction of found.corrections; track correction.entry) {
                     <li>{{ correction.says }}</li>
@@ -106,9 +115,7 @@ export class ListReader {
   }
 
   /** What an entry is called, as a sentence begins. */
-  protected words(entry: string): string {
-    return capitalised(wordsOfEntry(entry));
-  }
+  protected readonly words = wordsOfStrange;
 
   protected title({ mechanism, contradictions, strange }: Reconciled): string {
     const { name } = mechanismById(mechanism);
