@@ -44,6 +44,20 @@ describe('a repair', () => {
     }
   });
 
+  it('draws each size back as far as the others let it, once they are changed too', () => {
+    // Of a stage that works, a layer was made 22 mm deeper and 7 mm wider: with 29 mm of change it works again.
+    const sizes = { innerWidth: 223, height: 93, depth: 101, windowShape: 'leaf', windowWidth: 160, windowHeight: 38, windowBorder: 6 };
+    const others = [
+      { depth: 87, window: 'nested', tab: 11 },
+      { depth: 65, window: 'nested', tab: 36 },
+    ];
+    const layers = (first: object): object[] => [{ depth: 83, window: 'none', tab: 6, ...first }, ...others];
+    const whole = cardOn('layered-stage', { ...sizes, layers: layers({}) } as never);
+    expect(evaluated(whole).findings.filter(({ severity }) => severity === 'fail')).toEqual([]);
+    const { offers } = repair(cardOn('layered-stage', { ...sizes, layers: layers({ depth: 105, width: 230 }) } as never), workshop);
+    expect(Math.min(...offers.map(({ cost }) => cost))).toBeLessThanOrEqual(29);
+  });
+
   it('of cards broken in one to three sizes is one after which nothing fails, no larger than the break, and tried out', () => {
     const next = dice(20261130);
     for (let i = 0; i < CATALOGUE.length; i++) {

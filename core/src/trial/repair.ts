@@ -44,6 +44,8 @@ export interface Repair {
 /** What was left out follows other sizes: to set it is dearer than to change what was set. */
 const UNSET_WEIGHT = 3;
 const MOST_OFFERS = 3;
+/** A warning that stays is worth so much of a change, mm: a way that leaves none may cost more, but not any amount. */
+const PER_WARNING = 12;
 /** No more sizes than so many are changed at once, and so many ways to go on are followed up. */
 const MOST_CHANGED = 3;
 const FOLLOWED_UP = 4;
@@ -76,7 +78,7 @@ export function repair(card: CardDocument, workshop: Workshop, told: (share: num
   const found = search.run(failing);
   const offers = found
     .flatMap((state) => offerOf(card, state, workshop, aim))
-    .sort((a, b) => a.leaves.length - b.leaves.length || a.cost - b.cost);
+    .sort((a, b) => a.cost + PER_WARNING * a.leaves.length - (b.cost + PER_WARNING * b.leaves.length));
   const canBeHad = (wished: CardDocument): boolean => {
     const start = tried(wished, workshop, aim);
     return start.trouble === 0 || new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
@@ -134,7 +136,7 @@ class Search {
       open = distinct(next.sort((a, b) => wayLeft(a) - wayLeft(b))).slice(0, FOLLOWED_UP);
     }
     if (solved.length === 0 && this.aim === 'fail') solved.push(...this.coarsely(start).map((state) => this.withoutIdle(state)));
-    return distinct(solved.sort((a, b) => a.cost - b.cost));
+    return distinct(solved.map((state) => this.drawnBack(state)).sort((a, b) => a.cost - b.cost));
   }
 
   private get isSpent(): boolean {
@@ -276,6 +278,19 @@ class Search {
       if (without.trouble === 0) return this.withoutIdle(without);
     }
     return state;
+  }
+
+  /** Each of several changes drawn back toward where it began, as far as nothing is wrong: before the others were made it may have had to go farther. */
+  private drawnBack(state: State): State {
+    if (state.changes.length < 2) return state;
+    return state.changes.reduce((now, { owner, size }) => {
+      const mine = now.changes.find((change) => change.owner === owner && change.size === size)!;
+      const others = this.stateOf(now.changes.filter((change) => change !== mine));
+      const row = freeRows(others.card).find((each) => each.owner === owner && each.name === size);
+      if (!row?.range || this.isSpent) return now;
+      const back = this.nearest(others, row, Number(row.value), mine.to);
+      return back.trouble === 0 && back.cost < now.cost ? back : now;
+    }, state);
   }
 
   private changed(state: State, row: SizeRow, to: number): State {
