@@ -68,6 +68,8 @@ const place = within(TOPPER_PLACE.min, TOPPER_PLACE.max);
 /** What a side is called where people read it. */
 export const SIDE_NAMES: Readonly<Record<Side, string>> = { left: 'left', right: 'right', bottom: 'lower', top: 'upper' };
 const side = v.picklist(SIDES, `allowed: ${SIDES.join(', ')}`);
+/** A topper is cut and stacked at most so often. */
+export const MOST_TIMES = 8;
 /** How far glue goes in from an edge. */
 export const GLUE_DEEP = { min: 2, max: 300 } as const;
 const deep = within(GLUE_DEEP.min, GLUE_DEEP.max);
@@ -118,6 +120,8 @@ const topper = v.strictObject({
   width: v.optional(within(TOPPER_WIDTH.min, TOPPER_WIDTH.max)),
   /** how far it is turned to the left from standing upright on the open card, seen on its good side; radians */
   turn: v.optional(within(-Math.PI, Math.PI, ' radians')),
+  /** cut so often and glued on one another; once where left out */
+  times: v.optional(v.pipe(within(2, MOST_TIMES, ' times'), v.integer(`allowed: a whole number, 2 to ${MOST_TIMES}`))),
   /** on foam so high; glued flat where left out */
   foam: v.optional(within(0.5, MOST_FOAM)),
   /** where its glue or foam goes; all over where left out */

@@ -176,9 +176,11 @@ function hidden({ design, motion, closed, resting }: CheckInput, placed: PlacedT
   ];
 }
 
-/** Foam where only flat things may lie. */
+/** Foam or a stack where only flat things may lie. */
 function raisedWhereKeptClear({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
-  if (placed.topper.foam === undefined) return [];
+  const { topper } = placed;
+  const stands = topper.foam !== undefined ? 'stands on foam' : placed.times > 1 ? `is ${placed.times} sheets high` : undefined;
+  if (!stands) return [];
   const { piece } = design.panels[design.linkage.bodyOf.get(placed.panel)!]!;
   return piece.zones.flatMap((zone): Verdict[] => {
     if (zone.kind !== 'keep-clear' || zone.face !== placed.face) return [];
@@ -190,7 +192,7 @@ function raisedWhereKeptClear({ design }: CheckInput, placed: PlacedTopper): Ver
         severity: 'warn',
         value: by,
         limit: CLOSING_PLAY,
-        says: `${called(placed)} stands on foam where the paper is kept clear, by ${spoken(by)}: ${zone.says}. Glue it flat, or move it.`,
+        says: `${called(placed)} ${stands} where the paper is kept clear, by ${spoken(by)}: ${zone.says}. ${topper.foam !== undefined ? 'Glue it flat' : 'Leave it one sheet high'}, or move it.`,
       },
     ];
   });

@@ -1,7 +1,8 @@
+import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { undressed, withTopper, withTopperChanged, withoutTopper } from '../card/dress-card.js';
 import type { CardDocument } from '../card/document.js';
-import type { Topper } from '../card/dressing.js';
+import { dressingSchema, type Topper } from '../card/dressing.js';
 import type { Evaluation } from '../evaluate.js';
 import type { Finding } from '../check/finding.js';
 import { frameAt, poseOf } from '../linkage/motion.js';
@@ -81,6 +82,27 @@ describe('a topper', () => {
     expect(foam.standing.weight - bare.standing.weight).toBeCloseTo((areaOf(placed!.area) * 250 + pads * 240) / 1e6, 6);
   });
 
+  it('that is cut thrice and stacked counts as three sheets with glue between them, flat and on foam', () => {
+    const bare = evaluated(folded);
+    const { caliper } = stockById('card-250');
+    const flat = evaluated(put(folded, { times: 3 }));
+    const added = (dressed: Evaluation): number => dressed.closed.thickest.thickness - bare.closed.thickest.thickness;
+    // Glue under the stack, and twice inside it.
+    expect(added(flat)).toBeCloseTo(3 * caliper + 3 * GLUE_FILM, 6);
+    // On foam, which has glue on both its sides.
+    expect(added(evaluated(put(folded, { times: 3, foam: 2 })))).toBeCloseTo(2 + 3 * caliper + 4 * GLUE_FILM, 6);
+    const [placed] = flat.dressed.toppers;
+    expect(flat.standing.weight - bare.standing.weight).toBeCloseTo((areaOf(placed!.area) * 3 * 250) / 1e6, 6);
+    expect(placed!.sheet.piece.name).toBe('T1, mushroom cap, 3 alike');
+  });
+
+  it.each([1, 9, 2.5, Number.NaN])('stacked %s times is refused, and said where', (times) => {
+    const { success, issues } = v.safeParse(dressingSchema, put(folded, { times }).dressing);
+    expect(success).toBe(false);
+    expect(issues!.map((issue) => v.getDotPath(issue))).toContain('toppers.0.times');
+    expect(issues![0]!.message).toMatch(/^allowed: /);
+  });
+
   it('may be changed, taken away again, and leaves no trace', () => {
     const one = put(folded);
     const two = put(one, { across: 20 });
@@ -138,6 +160,26 @@ describe('what is wrong on purpose is told', () => {
     expect(says).toContainEqual(expect.stringContaining('Only 0 % of T1'));
     // Through the window its glue would hold the wall behind, as far as it reaches.
     expect(says).toContainEqual(expect.stringContaining('it would hold the front to it'));
+  });
+
+  it('a stack or foam where the paper is kept clear, by how far it reaches in; one sheet glued flat is not', () => {
+    // The display of this easel lies on the back of the strut, which is the second half of the front: nothing may stand on it.
+    const easel = cardOn('easel-folded-front', { depth: 140, length: 100 });
+    const on = (change: Partial<Topper>): Finding[] =>
+      about(
+        evaluated(put(easel, { panel: 'base/strut', face: 'down', across: 35, along: 50, height: 20, outline: 'circle', ...change })),
+        'dressing-placed',
+      ).filter(({ says }) => says.includes('kept clear'));
+    expect(on({})).toEqual([]);
+    // It lies in it whole: 20 mm across, half of that to its middle.
+    for (const [change, stands] of [
+      [{ times: 3 }, 'is 3 sheets high'],
+      [{ foam: 2 }, 'stands on foam'],
+    ] as const) {
+      const [told] = on(change);
+      expect(told?.says).toContain(stands);
+      expect(told?.value).toBeGreaterThan(9);
+    }
   });
 
   it('a topper on its head, one that is never seen, and one whose panel is gone', () => {

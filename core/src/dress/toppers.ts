@@ -39,6 +39,8 @@ export interface PlacedTopper extends Worn {
   /** from the sheet it is cut from, upright and its good side toward you, onto the panel's piece */
   placement: Placement;
   sheet: CutSheet;
+  /** so many alike are cut and glued on one another */
+  times: number;
   /** foam pads under it */
   pads: readonly Loop[];
   /** what of it is glued down: the pads, where it stands on foam */
@@ -100,11 +102,12 @@ function placed(
   const foam = pads.reduce((sum, pad) => sum + areaOf(asArea(pad)), 0) * FOAM_PER_MM * (topper.foam ?? 0);
   const outlineName = nameOf(design, topper.outline);
   const name = `${number}, ${topper.name ?? outlineName}`;
+  const times = topper.times ?? 1;
   const part = panel.part ?? panel.piece.part ?? ROOT;
   const sheet = cutSheet(
     blankPiece({
       id: pieceOf(topper),
-      name,
+      name: times > 1 ? `${name}, ${times} alike` : name,
       stock: 'display',
       faceUp: 'its good side up',
       outline: flat,
@@ -119,8 +122,10 @@ function placed(
     glue: topper.foam === undefined ? glue : pads.map(asArea),
     ...(tag && { tag }),
     ...(greeting && { greeting: { ...greeting, onPanel: greeting.loops.map((loop) => loop.map((point) => place(point, placement))) } }),
-    thickness: stock.caliper + (topper.foam ?? 0) + GLUE_FILM * (topper.foam === undefined ? 1 : 2),
-    weight: stock.weight + foam / areaOf(area),
+    times,
+    // Sheets with glue between them, on glue, or on foam with glue on both sides of it.
+    thickness: times * (stock.caliper + GLUE_FILM) + (topper.foam === undefined ? 0 : topper.foam + GLUE_FILM),
+    weight: times * stock.weight + foam / areaOf(area),
     shows: seen?.shows ?? [],
   };
 }

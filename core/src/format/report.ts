@@ -86,6 +86,7 @@ export function report(evaluation: Evaluation) {
       height: placed.sheet.height,
       turn: toDegrees(placed.topper.turn ?? 0),
       mount: placed.topper.foam === undefined ? 'flat' : 'foam',
+      times: placed.times,
       thickness: placed.thickness,
       pads: placed.pads,
       glued: placed.topper.glued ?? ('all' as const),

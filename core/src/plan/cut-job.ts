@@ -10,7 +10,7 @@ import type { Blank, Rectangle } from './guillotine.js';
 
 /** One piece of one copy of a card, as it is cut. */
 export interface JobPiece {
-  /** `base`, of several copies `base#2` */
+  /** `base`, of several copies `base#2`; of a topper that is cut thrice and stacked the second `topper-1~2` */
   id: string;
   sheet: CutSheet;
   /** from 1 */
@@ -30,14 +30,19 @@ export interface CutJob {
  * @param spares one more of each topper
  */
 export function cutJobs(evaluation: Evaluation, copies: number, spares = false): CutJob[] {
-  const toppers = new Set(evaluation.dressed.toppers.map(({ id }) => id));
+  const toppers = new Map(evaluation.dressed.toppers.map(({ id, times }) => [id, times]));
   const jobs = new Map<string, CutJob>();
   for (const sheet of everySheet(evaluation)) {
     const stock = stockOf(evaluation.design, sheet.piece);
     const job = jobs.get(stock.id) ?? { stock, pieces: [] };
     jobs.set(stock.id, job);
-    for (let copy = 1; copy <= copies; copy++)
-      job.pieces.push({ id: copies === 1 ? sheet.piece.id : `${sheet.piece.id}#${copy}`, sheet, copy });
+    const times = toppers.get(sheet.piece.id) ?? 1;
+    for (let copy = 1; copy <= copies; copy++) {
+      for (let nth = 1; nth <= times; nth++) {
+        const id = nth === 1 ? sheet.piece.id : `${sheet.piece.id}~${nth}`;
+        job.pieces.push({ id: copies === 1 ? id : `${id}#${copy}`, sheet, copy });
+      }
+    }
     if (spares && toppers.has(sheet.piece.id)) job.pieces.push({ id: `${sheet.piece.id}#spare`, sheet, copy: copies + 1, spare: true });
   }
   return [...jobs.values()];

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { setSize } from '../card/set-size.js';
 import { cardToTry } from '../card/try-out.js';
 import { DEMO_CARDS } from '../card/demo-cards.js';
+import { withTopperChanged } from '../card/dress-card.js';
 import { everySheet } from '../dress/every-sheet.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { starterFor } from '../supplies/starter-workshops.js';
@@ -227,6 +228,21 @@ describe('spares', () => {
       expect(more.every(({ name }) => name.endsWith(', spare'))).toBe(true);
       expect(having.length - more.length).toBe(without.length);
       expect(new Set(having.map(({ id }) => id)).size).toBe(having.length);
+    }
+  });
+
+  it('stay one, where a topper is cut thrice and stacked for every card', () => {
+    const { id } = worn.dressing!.toppers![0]!;
+    const evaluation = evaluated(withTopperChanged(worn, id, { times: 3 }, workshop));
+    const own = (copies: number) =>
+      cuttingPlan(evaluation, { copies, tool: 'free', sheets: [{ width: 320, height: 450 }], spares: true }, workshop).sheets.flatMap(
+        (sheet) => sheet.pieces.filter(({ piece }) => piece === `topper-${id}`),
+      );
+    for (const copies of [1, 2]) {
+      const pieces = own(copies);
+      expect(pieces.filter(({ spare }) => !spare).length).toBe(3 * copies);
+      expect(pieces.filter(({ spare }) => spare).length).toBe(1);
+      expect(new Set(pieces.map((each) => each.id)).size).toBe(pieces.length);
     }
   });
 

@@ -41,9 +41,9 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     return { what: own.length === 1 ? 'One layer' : `${own.length} layers`, detail: `${stock.name}, across × up: ${all.join('; ')}` };
   });
   const { toppers } = evaluation.dressed;
-  const mounted = toppers.map(({ number, topper, outlineName, sheet, stock, pads }): Material => ({
+  const mounted = toppers.map(({ number, topper, outlineName, sheet, stock, pads, times }): Material => ({
     what: `${number}, ${topper.name ?? outlineName}`,
-    detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} up${pads.length > 0 ? `; ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}, ${say(topper.foam!)} high` : ''}`,
+    detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} up${times > 1 ? `, cut ${times} times` : ''}${pads.length > 0 ? `; ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}, ${say(topper.foam!)} high` : ''}`,
   }));
   const bands = evaluation.dressed.bands.map(({ name, stock, sheet }): Material => ({
     what: name,

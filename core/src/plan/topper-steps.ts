@@ -7,6 +7,7 @@ import { LINE_BREAK } from '../letters/lettering.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import { boxOf } from '../plane/outline.js';
+import { GLUE_FILM } from '../supplies/limits.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { flatSteps } from './flat-steps.js';
 import { joinsOfTopper } from './joins-said.js';
@@ -16,7 +17,30 @@ const SAME: Mm = 0.02;
 
 /** Cutting the toppers out, each like any other piece. */
 export const topperCuts = (evaluation: Evaluation, workshop: Workshop): BenchStep[] =>
-  evaluation.dressed.toppers.flatMap((placed) => [...letters(placed, evaluation), ...flatSteps(placed.sheet, evaluation, workshop)]);
+  evaluation.dressed.toppers.flatMap((placed) => [
+    ...letters(placed, evaluation),
+    ...flatSteps(placed.sheet, evaluation, workshop),
+    ...stack(placed, evaluation),
+  ]);
+
+/** More of the same on it, edge on edge, before it is glued on. */
+function stack({ topper, number, sheet, stock, times }: PlacedTopper, { design }: Evaluation): BenchStep[] {
+  if (times < 2) return [];
+  const thick = sayLength(times * stock.caliper + (times - 1) * GLUE_FILM, design.card.notation);
+  const top = topper.greeting ? ' The lettered one comes uppermost.' : '';
+  return [
+    plainStep({
+      id: `stack-${topper.id}`,
+      kind: 'dress',
+      title: `Stack it: ${number}`,
+      says: [
+        `Cut ${times} alike in all. Glue them on one another, good sides up and edges flush: together ${thick} thick.${top}`,
+        'Spread the glue thin and up to the edges, and let the stack dry under a weight, so that it stays flat.',
+      ],
+      picture: flat(sheet),
+    }),
+  ];
+}
 
 /** Its greeting goes on before it is cut out, while there is paper to hold on to. */
 function letters({ topper, number, sheet }: PlacedTopper, { design }: Evaluation): BenchStep[] {

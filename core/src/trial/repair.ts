@@ -44,6 +44,8 @@ export interface Repair {
 /** What was left out follows other sizes: to set it is dearer than to change what was set. */
 const UNSET_WEIGHT = 3;
 const MOST_OFFERS = 3;
+/** So many ways of changing the same sizes are worked out whole until one holds. */
+const MOST_WHOLE = 3;
 /** A warning that stays is worth so much of a change, mm: a way that leaves none may cost more, but not any amount. */
 const PER_WARNING = 12;
 /** No more sizes than so many are changed at once, and so many ways to go on are followed up. */
@@ -76,9 +78,11 @@ export function repair(card: CardDocument, workshop: Workshop, told: (share: num
   const search = new Search(card, workshop, aim, MOST_TRIES, told);
   if (failing.trouble === 0) return { aim, offers: [], conflict: [], tries: search.tries };
   const found = search.run(failing);
-  const offers = found
-    .flatMap((state) => offerOf(card, state, workshop, aim))
-    .sort((a, b) => a.cost + PER_WARNING * a.leaves.length - (b.cost + PER_WARNING * b.leaves.length));
+  const offers = wholeOnes(
+    found,
+    (state) => search.farther(state),
+    (state) => offerOf(card, state, workshop, aim),
+  ).sort((a, b) => a.cost + PER_WARNING * a.leaves.length - (b.cost + PER_WARNING * b.leaves.length));
   const canBeHad = (wished: CardDocument): boolean => {
     const start = tried(wished, workshop, aim);
     return start.trouble === 0 || new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
@@ -136,7 +140,19 @@ class Search {
       open = distinct(next.sort((a, b) => wayLeft(a) - wayLeft(b))).slice(0, FOLLOWED_UP);
     }
     if (solved.length === 0 && this.aim === 'fail') solved.push(...this.coarsely(start).map((state) => this.withoutIdle(state)));
-    return distinct(solved.map((state) => this.drawnBack(state)).sort((a, b) => a.cost - b.cost));
+    return solved.map((state) => this.drawnBack(state)).sort((a, b) => a.cost - b.cost);
+  }
+
+  /** The same size moved on the same way, by one mark, two, four and eight more: what a quick look does not see may end there. */
+  farther({ changes }: State): State[] {
+    const [change] = changes;
+    const row = change && freeRows(this.begun).find(({ owner, name }) => owner === change.owner && name === change.size);
+    if (!row?.range || changes.length > 1) return [];
+    const step = row.kind === 'angle' ? HALF_A_DEGREE : rulerStep(this.begun.notation);
+    return [1, 2, 4, 8].flatMap((marks) => {
+      const to = change!.to + Math.sign(change!.to - change!.from) * marks * step;
+      return to < row.range!.min || to > row.range!.max ? [] : [this.stateOf([{ ...change!, to }])];
+    });
   }
 
   private get isSpent(): boolean {
@@ -333,15 +349,28 @@ const isMovable = ({ kind, range, insteadOf, asCut, given }: SizeRow): boolean =
 const isSame = (a: SizeRow, b: SizeRow): boolean => a.owner === b.owner && a.name === b.name;
 const isOf = ({ owner, size }: SizeChange, row: SizeRow): boolean => owner === row.owner && size === row.name;
 
+const sizesChanged = ({ changes }: State): string =>
+  changes
+    .map(({ owner, size }) => `${owner}/${size}`)
+    .sort()
+    .join(' ');
+
 /** Of states that change the same sizes the first. */
 function distinct(states: readonly State[]): State[] {
   const seen = new Set<string>();
-  return states.filter(({ changes }) => {
-    const key = changes
-      .map(({ owner, size }) => `${owner}/${size}`)
-      .sort()
-      .join(' ');
-    return !seen.has(key) && seen.add(key);
+  return states.filter((state) => !seen.has(sizesChanged(state)) && seen.add(sizesChanged(state)));
+}
+
+/** Of the ways of changing the same sizes the cheapest that holds when it is worked out whole, or one somewhat farther on. */
+function wholeOnes(states: readonly State[], farther: (state: State) => State[], offer: (state: State) => RepairOffer[]): RepairOffer[] {
+  const groups = new Map<string, State[]>();
+  for (const state of states) groups.set(sizesChanged(state), [...(groups.get(sizesChanged(state)) ?? []), state]);
+  return [...groups.values()].flatMap((group) => {
+    for (const state of [...group.slice(0, MOST_WHOLE), ...farther(group[0]!)]) {
+      const [found] = state.trouble === 0 ? offer(state) : [];
+      if (found) return [found];
+    }
+    return [];
   });
 }
 

@@ -146,7 +146,7 @@ function slabsOn(
       if (placed.panel !== panel || placed.face !== face) return most;
       const foam = placed.pads.length > 0 ? placed.topper.foam! : 0;
       for (const pad of placed.pads) slabs.push({ outer: pad, holes: [], from: at(over, foam), thick: foam, paper: FOAM });
-      const height = drawn(placed);
+      const height = placed.times * drawn(placed);
       // Toppers that overlap are told apart by a hair.
       const lift = over + foam + 0.02 * i;
       slabs.push({

@@ -8,6 +8,7 @@ import {
   GLUE_DEEP,
   inSentence,
   MOST_FOAM,
+  MOST_TIMES,
   MOST_TOPPERS,
   MOST_WORDS,
   nextId,
@@ -89,6 +90,10 @@ export class TopperList {
     { value: 'flat', label: 'glued flat' },
     { value: 'foam', label: 'on foam' },
   ];
+  protected readonly times = Array.from({ length: MOST_TIMES }, (_, i) => ({
+    value: `${i + 1}`,
+    label: i === 0 ? 'once' : `${i + 1} times`,
+  }));
   protected readonly glues = [
     { value: 'all', label: 'all over' },
     { value: 'strip', label: 'along one side' },
