@@ -134,3 +134,45 @@ test('a sheet of where the toppers go, a picture and a film of the card are kept
   expect(film.length).toBeGreaterThan(20_000);
   await expectAccessible(page);
 });
+
+test('a topper follows the hand over its panel on the standing card, and is cut thrice and stacked', async ({ page }) => {
+  await openDemo(page, 'Thank-you easel');
+  const canvas = page.locator('canvas.paper-scene');
+  const stage = (await canvas.boundingBox())!;
+  const cursor = (): Promise<string> => canvas.evaluate((drawn: HTMLElement) => drawn.style.cursor);
+  const undo = page.getByRole('button', { name: /^Undo/ });
+  // The hand feels its way down the middle of the card to what can be taken hold of.
+  const x = stage.x + stage.width / 2 + 14;
+  let y = stage.y + 40;
+  await expect(async () => {
+    y = y + 8 < stage.y + stage.height ? y + 8 : stage.y + 40;
+    await page.mouse.move(x, y);
+    expect(await cursor()).toBe('grab');
+  }).toPass({ intervals: [60] });
+  await page.mouse.move(x, y + 6);
+  await page.mouse.down();
+  await page.mouse.move(x + 24, y - 6, { steps: 8 });
+  await expect(page.locator('dip-standing-view .pose')).toHaveText(/^T\d: .* across/);
+  await page.mouse.up();
+  await expect(page.locator('dip-standing-view .pose')).toHaveText(/^Open/);
+  await expect(undo).toHaveText(/Place of T\d/);
+  // All of a drag is one step, and the hand beside every topper turns the view and moves none.
+  await undo.click();
+  await expect(undo).not.toHaveText(/Place of T\d/);
+  await page.mouse.move(stage.x + 30, stage.y + stage.height - 30);
+  expect(await cursor()).toBe('');
+  await page.mouse.down();
+  await page.mouse.move(stage.x + 60, stage.y + stage.height - 40, { steps: 4 });
+  await page.mouse.up();
+  await expect(undo).not.toHaveText(/Place of T\d/);
+
+  const wears = page.locator('dip-dressing-panel');
+  await wears.getByText('What it wears').click();
+  await wears.getByRole('button', { name: /^T1 / }).click();
+  await wears.getByRole('combobox', { name: 'Cut and stacked' }).click();
+  await page.getByRole('option', { name: '3 times' }).click();
+  await expect(undo).toHaveText(/Topper/);
+  await expectAccessible(page);
+  await page.getByRole('link', { name: 'Make it' }).click();
+  await expect(page.getByText(/cut 3 times/)).toBeVisible();
+});

@@ -45,7 +45,7 @@ export interface Repair {
 const UNSET_WEIGHT = 3;
 const MOST_OFFERS = 3;
 /** So many ways of changing the same sizes are worked out whole until one holds. */
-const MOST_WHOLE = 3;
+const MOST_WHOLE = 4;
 /** A warning that stays is worth so much of a change, mm: a way that leaves none may cost more, but not any amount. */
 const PER_WARNING = 12;
 /** No more sizes than so many are changed at once, and so many ways to go on are followed up. */
@@ -140,18 +140,19 @@ class Search {
       open = distinct(next.sort((a, b) => wayLeft(a) - wayLeft(b))).slice(0, FOLLOWED_UP);
     }
     if (solved.length === 0 && this.aim === 'fail') solved.push(...this.coarsely(start).map((state) => this.withoutIdle(state)));
-    return solved.map((state) => this.drawnBack(state)).sort((a, b) => a.cost - b.cost);
+    return solved.flatMap((state) => [...new Set([this.drawnBack(state), state])]).sort((a, b) => a.cost - b.cost);
   }
 
-  /** The same size moved on the same way, by one mark, two, four and eight more: what a quick look does not see may end there. */
-  farther({ changes }: State): State[] {
-    const [change] = changes;
-    const row = change && freeRows(this.begun).find(({ owner, name }) => owner === change.owner && name === change.size);
-    if (!row?.range || changes.length > 1) return [];
-    const step = row.kind === 'angle' ? HALF_A_DEGREE : rulerStep(this.begun.notation);
-    return [1, 2, 4, 8].flatMap((marks) => {
-      const to = change!.to + Math.sign(change!.to - change!.from) * marks * step;
-      return to < row.range!.min || to > row.range!.max ? [] : [this.stateOf([{ ...change!, to }])];
+  /** One size moved on the same way, by one mark, two, four and eight more: what a quick look does not see may end there. */
+  farther({ card, changes }: State): State[] {
+    return changes.flatMap((change, i) => {
+      const row = freeRows(card).find(({ owner, name }) => owner === change.owner && name === change.size);
+      if (!row?.range) return [];
+      const step = row.kind === 'angle' ? HALF_A_DEGREE : rulerStep(this.begun.notation);
+      return [1, 2, 4, 8].flatMap((marks) => {
+        const to = change.to + Math.sign(change.to - change.from) * marks * step;
+        return to < row.range!.min || to > row.range!.max ? [] : [this.stateOf(changes.with(i, { ...change, to }))];
+      });
     });
   }
 

@@ -42,6 +42,7 @@ import { BentSheets } from './bent-sheets';
 import { drawingPlace } from './drawing-place';
 import { Papers, paperOf, type PaperMaterial } from './papers';
 import { LayerGaps } from './layer-gaps';
+import { TopperDrag, type SceneDrag } from './scene-drag';
 import { WornSheets } from './worn-sheets';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 
@@ -77,6 +78,7 @@ export class PaperScene {
   private readonly scene = new Scene();
   private readonly camera = new PerspectiveCamera(32, 1, 1, 5000);
   private readonly controls: OrbitControls;
+  private readonly toppers: TopperDrag;
   private readonly card = new Group();
   private readonly table: Mesh<BufferGeometry, ShadowMaterial>;
   private readonly sun = new DirectionalLight('#fff6e6', 2.1);
@@ -134,6 +136,7 @@ export class PaperScene {
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.enablePan = false;
     this.controls.addEventListener('change', () => this.repaint());
+    this.toppers = new TopperDrag(canvas, this.camera, this.card, (held) => (this.controls.enabled = !held));
   }
 
   /** Goes to another place on the page. */
@@ -147,12 +150,18 @@ export class PaperScene {
   leave(host: HTMLElement): void {
     if (this.host !== host) return;
     this.host = undefined;
+    this.toppers.drag = undefined;
     this.canvas.remove();
     for (const sheet of this.sheets) this.remove(sheet);
     this.sheets = [];
     this.bentSheets.clear();
     this.evaluation = undefined;
     this.renderer.renderLists.dispose();
+  }
+
+  /** What toppers do that are dragged; they stay where they are where nothing is given. */
+  dragged(drag: SceneDrag | undefined): void {
+    this.toppers.drag = drag;
   }
 
   resize(width: number, height: number): void {

@@ -5,12 +5,27 @@ import {
   computed,
   effect,
   ElementRef,
+  inject,
   input,
   OnDestroy,
+  output,
   signal,
   viewChild,
 } from '@angular/core';
-import { frameBetween, printAngle, readTracked, sayLength, type BentRow, type Evaluation, type StepMotion } from '@diptychon/core';
+import {
+  frameBetween,
+  printAngle,
+  readTracked,
+  sayLength,
+  type BentRow,
+  type Evaluation,
+  type PlacedTopper,
+  type StepMotion,
+} from '@diptychon/core';
+import { WorkshopStore } from '../workshop/workshop-store';
+import type { CardChange } from './card-change';
+import { HeldTopper, topperMoved } from './held-topper';
+import type { SceneDrag } from './scene-drag';
 import { summarise } from './verdict-list';
 import type { PaperScene, Partly, ViewName } from './paper-scene';
 
@@ -35,7 +50,7 @@ const TOLD = ['card', 'part', 'pose', 'light'] as const;
       }
     </div>
     @if (!moves()) {
-      <p class="pose">{{ pose() }}</p>
+      <p class="pose">{{ says() ?? pose() }}</p>
     }
   `,
   styleUrl: './standing-view.scss',
@@ -55,6 +70,15 @@ export class StandingView implements OnDestroy {
   readonly bent = input<readonly BentRow[]>();
   /** whether it was last moved toward closed */
   readonly closing = input(false);
+
+  /** whether toppers may be dragged on it */
+  readonly dressing = input(false);
+  readonly changed = output<CardChange>();
+
+  private readonly workshop = inject(WorkshopStore).workshop;
+  /** what a drag makes, in words; nothing once it is over */
+  protected readonly says = signal<string | undefined>(undefined);
+  private drags = 0;
 
   private readonly place = viewChild.required<ElementRef<HTMLElement>>('stage');
   private readonly scene = signal<PaperScene | undefined>(undefined);
@@ -134,6 +158,30 @@ export class StandingView implements OnDestroy {
     this.untold.clear();
   }
 
+  /** A topper follows the hand over its panel, as on the flat piece. */
+  private dragOf(): SceneDrag {
+    let held: { placed: PlacedTopper; topper: HeldTopper } | undefined;
+    return {
+      taken: (id) => {
+        const placed = this.evaluation().dressed.toppers.find(({ topper }) => topper.id === id);
+        held = placed && { placed, topper: new HeldTopper(this.evaluation(), placed) };
+        this.drags++;
+        return held !== undefined;
+      },
+      moved: ([x, y]) => {
+        if (!held) return;
+        const { from } = held.topper;
+        const place = held.topper.ledTo([from[0] + x, from[1] + y]);
+        this.says.set(place.says);
+        this.changed.emit(topperMoved(held.placed, place, this.workshop(), `drag-standing-topper-${this.drags}`));
+      },
+      let: () => {
+        held = undefined;
+        this.says.set(undefined);
+      },
+    };
+  }
+
   ngOnDestroy(): void {
     this.watch.disconnect();
     this.themeWatch.disconnect();
@@ -159,6 +207,7 @@ export class StandingView implements OnDestroy {
       scene.resize(this.stage.clientWidth, this.stage.clientHeight);
       this.watch.observe(this.stage);
       this.themeWatch.observe(document.documentElement, { attributeFilter: ['class'] });
+      scene.dragged(this.dressing() ? this.dragOf() : undefined);
       this.scene.set(scene);
       this.state.set('ready');
     } catch {

@@ -2,25 +2,21 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import {
   boxOf,
   envelopeLimit,
-  evenBorder,
   inSentence,
   rulerStep,
-  sayLength,
   shiftOnSheet,
-  snapPlaces,
-  withTopperChanged,
   type Area,
   type CutSheet,
   type Evaluation,
   type PlacedTopper,
   type Point,
-  type SnapPlace,
 } from '@diptychon/core';
 import { toScreen, type Fit } from '../drawings/flat-piece';
 import { pathThrough } from '../drawings/piece-on-screen';
 import { nextMark } from '../fields/length-field';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { CardChange } from './card-change';
+import { HeldTopper, topperMoved } from './held-topper';
 
 /** A topper with the grip by which it is dragged. */
 interface Grip {
@@ -34,9 +30,6 @@ interface Grip {
   y: number;
   says: string;
 }
-
-/** So near to a place that draws it (mm) a topper that is dragged goes there. */
-const SNAP = 1.5;
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, 1],
@@ -191,8 +184,7 @@ export class WornOnPiece {
   private readonly workshop = inject(WorkshopStore).workshop;
   /** the topper that is dragged or has the keyboard */
   protected readonly moving = signal<string | undefined>(undefined);
-  private held:
-    { id: string; title: string; start: Point; from: Point; size: Point; half: Point; places: ReturnType<typeof snapPlaces> } | undefined;
+  private held: { placed: PlacedTopper; topper: HeldTopper; start: Point } | undefined;
   private drags = 0;
 
   private readonly onScreen = (area: Area, shift: Point): string =>
@@ -269,42 +261,25 @@ export class WornOnPiece {
     return design.panels[design.linkage.bodyOf.get(panel)!]!.area;
   }
 
-  private sizeOf(placed: PlacedTopper): Point {
-    const { minX, maxX, minY, maxY } = boxOf(this.panelOf(placed).outer);
-    return [maxX - minX, maxY - minY];
-  }
-
   protected grab(event: PointerEvent, { placed }: Grip): void {
     event.stopPropagation();
     (event.target as Element).setPointerCapture(event.pointerId);
     this.drags++;
-    const { across, along, id } = placed.topper;
-    const own = boxOf(placed.area.outer);
-    this.held = {
-      ...{ id, title: placed.number, start: [event.clientX, event.clientY], from: [across, along], size: this.sizeOf(placed) },
-      half: [(own.maxX - own.minX) / 2, (own.maxY - own.minY) / 2],
-      places: snapPlaces(this.evaluation(), id),
-    };
+    this.held = { placed, topper: new HeldTopper(this.evaluation(), placed), start: [event.clientX, event.clientY] };
     this.holding.emit(true);
-    this.moving.set(id);
+    this.moving.set(placed.topper.id);
   }
 
   protected drag(event: PointerEvent): void {
     if (!this.held) return;
     event.stopPropagation();
-    const { start, from, size } = this.held;
+    const { start, topper, placed } = this.held;
     const { scale, turned } = this.fit();
     const sign = turned ? -1 : 1;
-    const moved: Point = [from[0] + (sign * (event.clientX - start[0])) / scale, from[1] - (sign * (event.clientY - start[1])) / scale];
-    const step = rulerStep(this.evaluation().design.card.notation);
-    const { places, half } = this.held;
-    const drawnTo = (mm: number, list: readonly SnapPlace[]): SnapPlace | undefined => list.find(({ at }) => Math.abs(mm - at) < SNAP);
-    const up = drawnTo(moved[1], places.along);
-    const along = up?.at ?? Math.round(moved[1] / step) * step;
-    const even = { at: evenBorder(size, half, moved[0], along), says: 'as far from both edges' };
-    const beside = drawnTo(moved[0], [...places.across, even]);
-    const across = beside?.at ?? Math.round(moved[0] / step) * step;
-    this.put(this.held, across, along, `drag-topper-${this.drags}`, [beside?.says, up?.says]);
+    const [x, y] = topper.from;
+    const place = topper.ledTo([x + (sign * (event.clientX - start[0])) / scale, y - (sign * (event.clientY - start[1])) / scale]);
+    this.says.emit(place.says);
+    this.changed.emit(topperMoved(placed, place, this.workshop(), `drag-topper-${this.drags}`));
   }
 
   protected release(): void {
@@ -322,28 +297,8 @@ export class WornOnPiece {
     event.preventDefault();
     const sign = this.fit().turned ? -1 : 1;
     const step = rulerStep(this.evaluation().design.card.notation);
-    const { across, along, id } = placed.topper;
+    const { across, along } = placed.topper;
     const to = (mm: number, direction: number): number => (direction === 0 ? mm : nextMark(mm, step, direction * sign));
-    this.put({ id, title: placed.number, size: this.sizeOf(placed) }, to(across, way[0]), to(along, way[1]));
-  }
-
-  /** @param why it lies there, across and along, where it was drawn to a place */
-  private put(
-    { id, title, size }: { id: string; title: string; size: Point },
-    across: number,
-    along: number,
-    typed?: string,
-    why: readonly (string | undefined)[] = [],
-  ): void {
-    const workshop = this.workshop();
-    const { notation } = this.evaluation().design.card;
-    const where = (mm: number, i: 0 | 1, words: string): string =>
-      Math.abs(mm - size[i] / 2) < 1e-6 ? `in the middle ${words}` : `${sayLength(mm, notation)} ${words}${why[i] ? `, ${why[i]}` : ''}`;
-    if (typed) this.says.emit(`${title}: ${where(across, 0, 'across')}, ${where(along, 1, 'up')}`);
-    this.changed.emit({
-      what: `Place of ${title}`,
-      apply: (card) => withTopperChanged(card, id, { across, along }, workshop),
-      ...(typed && { typed }),
-    });
+    this.changed.emit(topperMoved(placed, { across: to(across, way[0]), along: to(along, way[1]) }, this.workshop()));
   }
 }

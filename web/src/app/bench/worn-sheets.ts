@@ -51,6 +51,8 @@ interface Slab {
   paper: string;
   motif?: string;
   up?: Up;
+  /** the topper that it is */
+  topper?: string;
 }
 
 interface WornMesh {
@@ -78,6 +80,7 @@ export class WornSheets {
       geometry.translate(0, 0, slab.from);
       const mesh = new Mesh(geometry, this.material(slab, false));
       mesh.castShadow = mesh.receiveShadow = true;
+      if (slab.topper !== undefined) mesh.userData = { topper: slab.topper };
       sheet.add(mesh);
       return { mesh, slab };
     });
@@ -154,10 +157,11 @@ function slabsOn(
         from: at(lift, height),
         thick: height,
         paper: placed.stock.shade ? shadeHex(placed.stock.shade) : TOPPER_PAPERS[i % TOPPER_PAPERS.length]!,
+        topper: placed.topper.id,
       });
       // Letters are a breath of ink on top.
       for (const letter of areasOf(placed.greeting?.onPanel ?? [], placed.face))
-        slabs.push({ ...letter, from: at(lift + height, INK), thick: INK, paper: inkOn(placed.stock) });
+        slabs.push({ ...letter, from: at(lift + height, INK), thick: INK, paper: inkOn(placed.stock), topper: placed.topper.id });
       return Math.max(most, foam + height);
     }, 0);
     thick += over + highest;

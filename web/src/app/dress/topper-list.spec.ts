@@ -27,6 +27,16 @@ describe('TopperList', () => {
     expect(hand.element.querySelector('#topper-1-height-note')!.textContent).toContain('allowed is 4 mm to 400 mm');
   });
 
+  it('is cut so often and stacked, and once again leaves nothing of it', async () => {
+    await hand.press(/^Add a topper$/);
+    const list = hand.fixture.componentInstance as unknown as { rows(): never[]; set(row: never, change: object): void };
+    for (const times of [3, undefined]) {
+      list.set(list.rows()[0]!, { times });
+      expect(hand.card.dressing!.toppers![0]!.times).toBe(times);
+    }
+    expect(Object.keys(hand.card.dressing!.toppers![0]!)).not.toContain('times');
+  });
+
   it('takes it away again without a trace', async () => {
     await hand.press(/^Add a topper$/);
     await hand.press(/^Take it away$/);
