@@ -135,7 +135,7 @@ test('a sheet of where the toppers go, a picture and a film of the card are kept
   await expectAccessible(page);
 });
 
-test('a topper follows the hand over its panel on the standing card, and is cut thrice and stacked', async ({ page }) => {
+test('a topper follows the hand over its panel on the standing card, and is cut thrice and glued together', async ({ page }) => {
   await openDemo(page, 'Thank-you easel');
   const canvas = page.locator('canvas.paper-scene');
   const stage = (await canvas.boundingBox())!;
@@ -169,8 +169,8 @@ test('a topper follows the hand over its panel on the standing card, and is cut 
   const wears = page.locator('dip-dressing-panel');
   await wears.getByText('What it wears').click();
   await wears.getByRole('button', { name: /^T1 / }).click();
-  await wears.getByRole('combobox', { name: 'Cut and stacked' }).click();
-  await page.getByRole('option', { name: '3 times' }).click();
+  await wears.getByRole('combobox', { name: 'Cut it' }).click();
+  await page.getByRole('option', { name: '3 times, glued together' }).click();
   await expect(undo).toHaveText(/Topper/);
   await expectAccessible(page);
   await page.getByRole('link', { name: 'Make it' }).click();

@@ -68,7 +68,7 @@ const place = within(TOPPER_PLACE.min, TOPPER_PLACE.max);
 /** What a side is called where people read it. */
 export const SIDE_NAMES: Readonly<Record<Side, string>> = { left: 'left', right: 'right', bottom: 'lower', top: 'upper' };
 const side = v.picklist(SIDES, `allowed: ${SIDES.join(', ')}`);
-/** A topper is cut and stacked at most so often. */
+/** A topper is cut at most so often, and all of it glued together. */
 export const MOST_TIMES = 8;
 /** How far glue goes in from an edge. */
 export const GLUE_DEEP = { min: 2, max: 300 } as const;

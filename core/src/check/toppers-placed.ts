@@ -176,7 +176,7 @@ function hidden({ design, motion, closed, resting }: CheckInput, placed: PlacedT
   ];
 }
 
-/** Foam or a stack where only flat things may lie. */
+/** Foam or several sheets where only flat things may lie. */
 function raisedWhereKeptClear({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
   const { topper } = placed;
   const stands = topper.foam !== undefined ? 'stands on foam' : placed.times > 1 ? `is ${placed.times} sheets high` : undefined;

@@ -36,6 +36,12 @@ describe('a ribbon', () => {
       // The leaf is 140 mm along its fold and one sheet thick: twice both, a knot of six widths and two ends of 100 mm.
       expect(one.dressed.ribbons[0]!.ribbon.length).toBeCloseTo(2 * (140 + thick / 2) + 6 * 10 + 2 * 100, 6);
       expect(finding(one, 'opens/ribbon-1').severity).toBe('pass');
+      // It covers 10 mm about its middle, from one end of the leaf to the other, as its piece is drawn.
+      const { minX, minY } = boxOf(one.design.panels.find(({ id }) => id === panel)!.area.outer);
+      const { lies } = one.dressed.ribbons[0]!.panel!;
+      expect([lies.minX - minX, lies.maxX - minX, lies.minY - minY, lies.maxY - minY].map((at) => Math.round(at * 1e6) / 1e6)).toEqual([
+        45, 55, 0, 140,
+      ]);
       expect(
         benchSteps(one)
           .find(({ id }) => id === 'tie-ribbon-1')!

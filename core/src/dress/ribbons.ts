@@ -6,7 +6,7 @@ import { poseOf, type Motion } from '../linkage/motion.js';
 import { carryFlat } from '../linkage/rigid.js';
 import type { Mm } from '../measure/units.js';
 import { areasOf, intersect } from '../plane/boolean.js';
-import { areaOf, asArea, boxOf, rectangle, type Area } from '../plane/outline.js';
+import { areaOf, asArea, boxOf, rectangle, type Area, type Box } from '../plane/outline.js';
 import { between, type Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { ribbonRound, SLIT_GAP, SLIT_PLAY, type Ribbon } from './ribbon.js';
@@ -38,8 +38,10 @@ export interface PlacedRibbon {
   ribbon: Ribbon;
   /** none where it goes round, and none where no fold is whole there */
   slits: readonly Slit[];
-  /** the one panel that it goes round, and what it cannot go round there */
-  panel?: { id: string; name: string; inTheWay?: 'fold' | 'glue' };
+  /** the one panel that it goes round, the strip of it that it covers as its piece is drawn, and what it cannot go round there */
+  panel?: { id: string; name: string; lies: Box; inTheWay?: 'fold' | 'glue' };
+  /** the strip of the closed card that it goes over, in the ground's coordinates; none where it goes round one panel */
+  over?: Box;
 }
 
 /** The ribbons of a closed card, with what it wears. One that lies beside the card is left out. */
@@ -50,11 +52,12 @@ export function ribbonsOf(design: Design, motion: Motion, closed: ClosedCard): P
     const across = closure.way === 'slits' || closure.around === 'across';
     const low = across ? box.minY : box.minX;
     const [from, to] = [low + closure.at - closure.wide / 2, low + closure.at + closure.wide / 2];
-    const here = under(design, pile, across ? { ...box, minY: from, maxY: to } : { ...box, minX: from, maxX: to }, across);
+    const over = across ? { ...box, minY: from, maxY: to } : { ...box, minX: from, maxX: to };
+    const here = under(design, pile, over, across);
     if (here.wide <= 0) return [];
     const ribbon = ribbonRound(closure, here);
     const slits = closure.way === 'slits' ? slitsFor(design, motion, closed, low + closure.at, closure.wide) : [];
-    return [{ closure, number: `R${i + 1}`, thickness: here.thickness, ribbon, slits }];
+    return [{ closure, number: `R${i + 1}`, thickness: here.thickness, ribbon, slits, over }];
   });
 }
 
@@ -93,7 +96,12 @@ function roundPanel(design: Design, { thickest }: ClosedCard, closure: RibbonClo
     {
       ...{ closure, number, thickness: thickest.thickness, slits: [] },
       ribbon: ribbonRound({ ...closure, way: 'round' }, { wide, thickness }),
-      panel: { id, name, ...(inTheWay && { inTheWay }) },
+      panel: {
+        id,
+        name,
+        lies: isAcross ? { ...lies, minY: from, maxY: to } : { ...lies, minX: from, maxX: to },
+        ...(inTheWay && { inTheWay }),
+      },
     },
   ];
 }

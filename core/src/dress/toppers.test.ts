@@ -82,7 +82,7 @@ describe('a topper', () => {
     expect(foam.standing.weight - bare.standing.weight).toBeCloseTo((areaOf(placed!.area) * 250 + pads * 240) / 1e6, 6);
   });
 
-  it('that is cut thrice and stacked counts as three sheets with glue between them, flat and on foam', () => {
+  it('that is cut thrice and glued together counts as three sheets with glue between them, flat and on foam', () => {
     const bare = evaluated(folded);
     const { caliper } = stockById('card-250');
     const flat = evaluated(put(folded, { times: 3 }));
@@ -96,7 +96,7 @@ describe('a topper', () => {
     expect(placed!.sheet.piece.name).toBe('T1, mushroom cap, 3 alike');
   });
 
-  it.each([1, 9, 2.5, Number.NaN])('stacked %s times is refused, and said where', (times) => {
+  it.each([1, 9, 2.5, Number.NaN])('cut %s times is refused, and said where', (times) => {
     const { success, issues } = v.safeParse(dressingSchema, put(folded, { times }).dressing);
     expect(success).toBe(false);
     expect(issues!.map((issue) => v.getDotPath(issue))).toContain('toppers.0.times');
@@ -162,7 +162,7 @@ describe('what is wrong on purpose is told', () => {
     expect(says).toContainEqual(expect.stringContaining('it would hold the front to it'));
   });
 
-  it('a stack or foam where the paper is kept clear, by how far it reaches in; one sheet glued flat is not', () => {
+  it('several sheets or foam where the paper is kept clear, by how far it reaches in; one sheet glued flat is not', () => {
     // The display of this easel lies on the back of the strut, which is the second half of the front: nothing may stand on it.
     const easel = cardOn('easel-folded-front', { depth: 140, length: 100 });
     const on = (change: Partial<Topper>): Finding[] =>

@@ -123,7 +123,7 @@ function placed(
     ...(tag && { tag }),
     ...(greeting && { greeting: { ...greeting, onPanel: greeting.loops.map((loop) => loop.map((point) => place(point, placement))) } }),
     times,
-    // Sheets with glue between them, on glue, or on foam with glue on both sides of it.
+    // Sheets with glue between them, on glue, or on foam with glue on both its sides.
     thickness: times * (stock.caliper + GLUE_FILM) + (topper.foam === undefined ? 0 : topper.foam + GLUE_FILM),
     weight: times * stock.weight + foam / areaOf(area),
     shows: seen?.shows ?? [],

@@ -10,7 +10,7 @@ import type { Blank, Rectangle } from './guillotine.js';
 
 /** One piece of one copy of a card, as it is cut. */
 export interface JobPiece {
-  /** `base`, of several copies `base#2`; of a topper that is cut thrice and stacked the second `topper-1~2` */
+  /** `base`, of several copies `base#2`; of a topper that is cut thrice and glued together the second `topper-1~2` */
   id: string;
   sheet: CutSheet;
   /** from 1 */

@@ -231,7 +231,7 @@ describe('spares', () => {
     }
   });
 
-  it('stay one, where a topper is cut thrice and stacked for every card', () => {
+  it('stay one, where a topper is cut thrice and glued together for every card', () => {
     const { id } = worn.dressing!.toppers![0]!;
     const evaluation = evaluated(withTopperChanged(worn, id, { times: 3 }, workshop));
     const own = (copies: number) =>

@@ -20,22 +20,22 @@ export const topperCuts = (evaluation: Evaluation, workshop: Workshop): BenchSte
   evaluation.dressed.toppers.flatMap((placed) => [
     ...letters(placed, evaluation),
     ...flatSteps(placed.sheet, evaluation, workshop),
-    ...stack(placed, evaluation),
+    ...together(placed, evaluation),
   ]);
 
 /** More of the same on it, edge on edge, before it is glued on. */
-function stack({ topper, number, sheet, stock, times }: PlacedTopper, { design }: Evaluation): BenchStep[] {
+function together({ topper, number, sheet, stock, times }: PlacedTopper, { design }: Evaluation): BenchStep[] {
   if (times < 2) return [];
   const thick = sayLength(times * stock.caliper + (times - 1) * GLUE_FILM, design.card.notation);
   const top = topper.greeting ? ' The lettered one comes uppermost.' : '';
   return [
     plainStep({
-      id: `stack-${topper.id}`,
+      id: `together-${topper.id}`,
       kind: 'dress',
-      title: `Stack it: ${number}`,
+      title: `Glue them together: ${number}`,
       says: [
         `Cut ${times} alike in all. Glue them on one another, good sides up and edges flush: together ${thick} thick.${top}`,
-        'Spread the glue thin and up to the edges, and let the stack dry under a weight, so that it stays flat.',
+        'Spread the glue thin and up to the edges, and let them dry under a weight, so that they stay flat.',
       ],
       picture: flat(sheet),
     }),

@@ -64,7 +64,9 @@ const STEPS = 6;
 const WORTH = 0.02;
 /** Places of a size that are looked at where no way leads anywhere, as shares of what is allowed, and of how many sizes two by two. */
 const PLACES = [0, 1 / 3, 2 / 3, 1];
-const MOST_LEADING = 6;
+const MOST_LEADING = 8;
+/** All sizes together are tried so many times as large. */
+const SCALES = [0.9, 1.1, 0.8, 1.25, 0.7, 1.5, 0.6, 2, 0.5, 0.4];
 const HALF_A_DEGREE = toRadians(0.5);
 
 /**
@@ -249,7 +251,7 @@ class Search {
 
   /**
    * Where no way led anywhere: places from one end of what is allowed to the other, of each size and of every two of those that
-   * lessen most of what is wrong. Nothing is said to conflict before it was looked at so.
+   * lessen most of what is wrong; last, all together made smaller and larger. Nothing is said to conflict before it was looked at so.
    */
   private coarsely({ card, outcome, trouble }: Tried): State[] {
     const start: State = { card, outcome, trouble, changes: [], cost: 0 };
@@ -273,7 +275,17 @@ class Search {
         if (found.length > 0) return found;
       }
     }
-    return [];
+    return this.scaled().filter((state) => state.trouble === 0);
+  }
+
+  /** All lengths together made smaller and larger. */
+  private scaled(): State[] {
+    const rows = this.rows.filter((row) => row.kind === 'length' && isLookedAt(row));
+    return SCALES.map((share) =>
+      this.stateOf(
+        rows.map(({ owner, name, label, value }) => ({ owner, size: name, label, from: Number(value), to: share * Number(value) })),
+      ),
+    );
   }
 
   private atPlaces(state: State, row: SizeRow): State[] {

@@ -43,7 +43,8 @@ import { drawingPlace } from './drawing-place';
 import { Papers, paperOf, type PaperMaterial } from './papers';
 import { LayerGaps } from './layer-gaps';
 import { TopperDrag, type SceneDrag } from './scene-drag';
-import { WornSheets } from './worn-sheets';
+import { WornSheets, type WornByPanels } from './worn-sheets';
+import { Wraps } from './wraps';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 
 export type ViewName = 'stand' | 'side' | 'above';
@@ -58,6 +59,9 @@ const COARSE = 0.5;
 const SMOOTH = 1.5;
 /** A card that was not changed for this long (ms) stands still. */
 const STILL_AFTER = 400;
+/** What is wrapped round the closed card is on it below this point of the drive. */
+const CLOSED_BELOW = 1e-3;
+const NOT_WRAPPED = { bands: [], ribbons: [] };
 /** Below this opening (radians) a stop is drawn flatter than it is. */
 const PRESSED_BELOW = 0.2;
 
@@ -87,6 +91,7 @@ export class PaperScene {
   private readonly papers = new Papers();
   private readonly bentSheets: BentSheets;
   private readonly worn = new WornSheets();
+  private readonly wraps = new Wraps(this.card);
   private gaps: { closed: LayerGaps; open: LayerGaps } | undefined;
   private thickness: number[] = [];
   private evaluation: Evaluation | undefined;
@@ -154,6 +159,7 @@ export class PaperScene {
     this.canvas.remove();
     for (const sheet of this.sheets) this.remove(sheet);
     this.sheets = [];
+    this.wraps.clear();
     this.bentSheets.clear();
     this.evaluation = undefined;
     this.renderer.renderLists.dispose();
@@ -189,6 +195,7 @@ export class PaperScene {
     this.sheets.forEach(({ mesh, panel }, body) => {
       this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, wornBy(evaluation.dressed, this.partly?.wears));
     });
+    this.wraps.take(this.partly ? NOT_WRAPPED : evaluation.dressed);
     this.placeShown();
     this.standUp();
     const { minX, maxX, minY, maxY } = evaluation.closed.box;
@@ -271,6 +278,10 @@ export class PaperScene {
       matrix.scale(new Vector3(1, 1, squeeze[body]));
       this.sheets[body]?.mesh.matrix.copy(matrix);
     });
+    this.wraps.show(
+      s < CLOSED_BELOW && !placed,
+      this.sheets.map(({ mesh }) => mesh),
+    );
     this.card.updateMatrixWorld(true);
     this.repaint(true);
   }
@@ -393,10 +404,11 @@ export class PaperScene {
 }
 
 /** What of it is on the card by then. */
-function wornBy(dressed: Dressed, wears: StepMotion['wears'] = 'all'): Pick<Dressed, 'layers' | 'toppers' | 'magnets'> {
+function wornBy(dressed: Dressed, wears: StepMotion['wears'] = 'all'): WornByPanels {
   if (wears === 'all') return dressed;
-  const { layers, magnets } = dressed;
-  return wears === 'layers' ? { layers, magnets, toppers: [] } : { layers: [], magnets: [], toppers: [] };
+  const { layers, magnets, sides } = dressed;
+  const nothing = { layers: [], magnets: [], toppers: [], ribbons: [], sides };
+  return wears === 'layers' ? { ...nothing, layers, magnets } : nothing;
 }
 
 /** Some panels of a card, as they are looked at first. */

@@ -19,6 +19,8 @@ import {
   SRGBColorSpace,
   type Object3D,
 } from 'three';
+import { bowOf } from './bow';
+import { RIBBON } from './wraps';
 
 /** Papers of layers by how many lie under one, the motif printed on them a little darker. */
 const LAYER_PAPERS = [
@@ -31,6 +33,7 @@ const TOPPER_PAPERS = ['#d9903a', '#f1e6cc', '#8c6f56', '#6a7a86'] as const;
 const FOAM = '#f6f2e8';
 /** How thick ink is drawn. */
 const INK = 0.04;
+const RIBBON_DRAWN = 0.4;
 const BLANK = '#e9e2d2';
 const MARKED = '#c2492c';
 /** A motif is so large on the paper (mm), and so large in its picture (dots). */
@@ -55,6 +58,9 @@ interface Slab {
   topper?: string;
 }
 
+/** What of a card's dressing goes where its panels go. */
+export type WornByPanels = Pick<Dressed, 'layers' | 'toppers' | 'magnets' | 'ribbons' | 'sides'>;
+
 interface WornMesh {
   mesh: Mesh<ExtrudeGeometry, MeshLambertMaterial>;
   slab: Slab;
@@ -69,7 +75,7 @@ export class WornSheets {
    * Lays what a panel wears on its sheet; what is as before stays.
    * @param half of the sheet's drawn thickness  @returns how thick all of it is drawn, both faces together
    */
-  dress(panel: string, sheet: Object3D, half: number, dressed: Pick<Dressed, 'layers' | 'toppers' | 'magnets'>): number {
+  dress(panel: string, sheet: Object3D, half: number, dressed: WornByPanels): number {
     const { slabs, thick } = slabsOn(panel, half, dressed);
     const key = JSON.stringify(slabs);
     const known = this.worn.get(panel);
@@ -116,11 +122,15 @@ export class WornSheets {
   }
 }
 
+/** The face of a panel that is seen first: there a ribbon round it is tied. */
+const tiedOn = (panel: string, sides: Dressed['sides']): 'up' | 'down' =>
+  (sides.find((side) => side.panel === panel && side.shows.includes('closed')) ?? sides.find((side) => side.panel === panel))?.face ?? 'up';
+
 /** Everything on both faces of a panel, from its sheet outward. */
 function slabsOn(
   panel: string,
   half: number,
-  { layers, toppers, magnets }: Pick<Dressed, 'layers' | 'toppers' | 'magnets'>,
+  { layers, toppers, magnets, ribbons, sides }: WornByPanels,
 ): { slabs: Slab[]; thick: number } {
   const slabs: Slab[] = [];
   let thick = 0;
@@ -164,7 +174,30 @@ function slabsOn(
         slabs.push({ ...letter, from: at(lift + height, INK), thick: INK, paper: inkOn(placed.stock), topper: placed.topper.id });
       return Math.max(most, foam + height);
     }, 0);
-    thick += over + highest;
+    // A ribbon round this panel lies over all of it, on both faces; its bow on what is seen first.
+    const tied = ribbons.filter((ribbon) => ribbon.panel?.id === panel);
+    for (const ribbon of tied) {
+      const { minX, maxX, minY, maxY } = ribbon.panel!.lies;
+      const strip = [
+        [minX, minY],
+        [maxX, minY],
+        [maxX, maxY],
+        [minX, maxY],
+      ] as const;
+      slabs.push({ outer: strip, holes: [], from: at(over + highest, RIBBON_DRAWN), thick: RIBBON_DRAWN, paper: RIBBON });
+      if (face !== tiedOn(panel, sides)) continue;
+      const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
+      const moved = (points: Slab['outer']): Slab['outer'] => points.map(([px, py]) => [px + x, py + y] as const);
+      for (const part of bowOf(ribbon))
+        slabs.push({
+          outer: moved(part.outer),
+          holes: part.holes.map(moved),
+          from: at(over + highest + RIBBON_DRAWN, part.thick),
+          thick: part.thick,
+          paper: RIBBON,
+        });
+    }
+    thick += over + highest + (tied.length > 0 ? RIBBON_DRAWN : 0);
   }
   return { slabs, thick };
 }

@@ -27,7 +27,7 @@ describe('TopperList', () => {
     expect(hand.element.querySelector('#topper-1-height-note')!.textContent).toContain('allowed is 4 mm to 400 mm');
   });
 
-  it('is cut so often and stacked, and once again leaves nothing of it', async () => {
+  it('is cut so often and glued together, and once again leaves nothing of it', async () => {
     await hand.press(/^Add a topper$/);
     const list = hand.fixture.componentInstance as unknown as { rows(): never[]; set(row: never, change: object): void };
     for (const times of [3, undefined]) {

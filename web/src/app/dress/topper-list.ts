@@ -92,7 +92,7 @@ export class TopperList {
   ];
   protected readonly times = Array.from({ length: MOST_TIMES }, (_, i) => ({
     value: `${i + 1}`,
-    label: i === 0 ? 'once' : `${i + 1} times`,
+    label: i === 0 ? 'once' : `${i + 1} times, glued together`,
   }));
   protected readonly glues = [
     { value: 'all', label: 'all over' },
