@@ -9,6 +9,8 @@ import { BUILT, newProfile, removeProfile } from './in-browser.js';
 const DRAWN = 50;
 /** With software drawing, on a busy machine (ms). */
 const A_FRAME = 100;
+/** A tab that is there closes within this (ms). */
+const CLOSES_WITHIN = 5_000;
 const CARDS = ['foray-guide-easel', 'chanterelle-birthday'];
 const MOST_TABS = 3;
 /** Notes grow with each edit; a card takes 4,000 characters. */
@@ -108,7 +110,8 @@ class Trial {
 
   private async drop(tab: Page): Promise<void> {
     this.tabs = this.tabs.filter((other) => other !== tab);
-    await tab.close().catch(() => undefined);
+    // A tab that crashed may never answer that it is closed: it is gone all the same.
+    await Promise.race([tab.close().catch(() => undefined), new Promise((gone) => setTimeout(gone, CLOSES_WITHIN))]);
   }
 
   /** An open tab with a card, or a new one. */

@@ -48,12 +48,15 @@ function differing(cards: readonly CardDocument[], said: readonly SaidNumber[], 
 const held = (card: CardDocument): CardDocument =>
   unknownsOf(card).reduce((before, { owner, name, value, given }) => (given ? before : setSize(before, owner, name, value)), card);
 
+/** What is off by whole marks is off by them to this. */
+const ON_MARK: Mm = 0.01;
+
 /** All numbers agree but one, which is off by whole marks: that is a slip, and needs no other card to be told. */
 function isOneSlip({ left, card }: Fit): boolean {
   const step = rulerStep(card.notation);
   const off = left.filter((rest) => Math.abs(rest) > WHOLE);
   const marks = (off[0] ?? 0) / step;
-  return off.length === 1 && Math.abs(marks - Math.round(marks)) * step < WHOLE;
+  return off.length === 1 && Math.abs(marks - Math.round(marks)) * step < ON_MARK;
 }
 
 /** The nearest of the fits that cards lead to; none is looked at after one that will do. */
