@@ -45,7 +45,7 @@ export function wordsOfEntry(entry: string): string {
 export function wordsOfStrange(entry: string): string {
   const named = capitalised(wordsOfEntry(entry));
   return saidOf(entry)?.of === 'layer'
-    ? `${named}: the nearest card that was found wears none there.`
+    ? `${named}: no card that was found wears a layer there.`
     : `${named}: this mechanism has no such place.`;
 }
 
