@@ -142,7 +142,11 @@ class Search {
       open = distinct(next.sort((a, b) => wayLeft(a) - wayLeft(b))).slice(0, FOLLOWED_UP);
     }
     if (solved.length === 0 && this.aim === 'fail') solved.push(...this.coarsely(start).map((state) => this.withoutIdle(state)));
-    return solved.flatMap((state) => [...new Set([this.drawnBack(state), state])]).sort((a, b) => a.cost - b.cost);
+    const cheapestFirst = (states: readonly State[]): State[] => [...states].sort((a, b) => a.cost - b.cost);
+    const drawnBack = distinct(cheapestFirst(solved))
+      .slice(0, MOST_OFFERS)
+      .map((state) => this.drawnBack(state));
+    return cheapestFirst([...new Set([...drawnBack, ...solved])]);
   }
 
   /** One size moved on the same way, by one mark, two, four and eight more: what a quick look does not see may end there. */
