@@ -49,6 +49,7 @@ export interface Spot {
   wrong: Mm;
 }
 
+/** What a card says to a list, dressed with a border. @returns nothing where the card cannot be laid closed */
 export function spotOf(card: CardDocument, border: Mm, said: readonly SaidNumber[], workshop: Workshop): Spot | undefined {
   const now = readAfresh(said, card, border, workshop);
   if (!now) return undefined;

@@ -49,6 +49,8 @@ describe('NewCardDialog', () => {
   };
   afterEach(() => {
     fixture.destroy();
+    // A dialog fades before it is taken off the page, which on a slow machine is after the next one is on it.
+    for (const left of page().querySelectorAll('.p-dialog-mask')) left.remove();
     vi.unstubAllGlobals();
   });
 
@@ -150,7 +152,7 @@ describe('NewCardDialog', () => {
     fixture.componentInstance['from'].set('envelope');
     fixture.componentInstance['envelope'].set('');
     await fixture.whenStable();
-    expect(start().disabled).toBe(true);
+    await vi.waitFor(() => expect(start().disabled).toBe(true));
     await type('inside-short', '120');
     await type('inside-long', '2 m');
     expect(page().querySelector('.problem')!.textContent).toContain('2000 mm does not work; allowed is 40 mm to 1000 mm');
