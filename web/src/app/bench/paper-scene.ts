@@ -27,14 +27,12 @@ import {
   LineSegments,
   Matrix4,
   Mesh,
-  Path,
   PCFShadowMap,
   PerspectiveCamera,
   PlaneGeometry,
   Quaternion,
   Scene,
   ShadowMaterial,
-  Shape,
   Vector3,
   WebGLRenderer,
 } from 'three';
@@ -43,6 +41,7 @@ import { drawingPlace } from './drawing-place';
 import { Papers, paperOf, type PaperMaterial } from './papers';
 import { LayerGaps } from './layer-gaps';
 import { TopperDrag, type SceneDrag } from './scene-drag';
+import { shapeOf } from './shape-of';
 import { WornSheets, type WornByPanels } from './worn-sheets';
 import { Wraps } from './wraps';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
@@ -155,7 +154,7 @@ export class PaperScene {
   leave(host: HTMLElement): void {
     if (this.host !== host) return;
     this.host = undefined;
-    this.toppers.drag = undefined;
+    this.toppers.leave();
     this.canvas.remove();
     for (const sheet of this.sheets) this.remove(sheet);
     this.sheets = [];
@@ -372,7 +371,7 @@ export class PaperScene {
       known.mesh.castShadow = !clear;
       return { ...known, ...look };
     }
-    const geometry = new ExtrudeGeometry(shapeOf(panel), { depth: thickness, bevelEnabled: false });
+    const geometry = new ExtrudeGeometry(shapeOf(panel.area), { depth: thickness, bevelEnabled: false });
     geometry.translate(0, 0, -thickness / 2);
     partFaces(geometry);
     const edges = new EdgesGeometry(geometry, 30);
@@ -454,20 +453,6 @@ function gapsOf(evaluation: Evaluation): { closed: LayerGaps; open: LayerGaps } 
 
 function standing(up: readonly [number, number, number]): Quaternion {
   return new Quaternion().setFromUnitVectors(new Vector3(...up).normalize(), new Vector3(0, 1, 0));
-}
-
-function shapeOf(panel: Panel): Shape {
-  const [first, ...rest] = panel.area.outer;
-  const shape = new Shape().moveTo(first![0], first![1]);
-  for (const [x, y] of rest) shape.lineTo(x, y);
-  shape.closePath();
-  for (const hole of panel.area.holes) {
-    const [start, ...more] = hole;
-    const path = new Path().moveTo(start![0], start![1]);
-    for (const [x, y] of more) path.lineTo(x, y);
-    shape.holes.push(path);
-  }
-  return shape;
 }
 
 function matrixOf(m: Rigid): Matrix4 {

@@ -64,7 +64,16 @@ export class TopperDrag {
   }
 
   private up(event: PointerEvent): void {
-    if (!this.held || event.pointerId !== this.held.pointer) return;
+    if (this.held && event.pointerId === this.held.pointer) this.release();
+  }
+
+  /** The drawing goes from its place: nothing is held any more, and nothing there is told of it. */
+  leave(): void {
+    if (this.held) this.release();
+    this.drag = undefined;
+  }
+
+  private release(): void {
     this.held = undefined;
     this.canvas.style.cursor = '';
     this.holding(false);

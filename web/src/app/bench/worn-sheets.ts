@@ -1,25 +1,18 @@
 import {
   areasOf as lettersWithHoles,
+  boxOf,
   inkOn,
   shadeHex,
   type Area,
+  type Box,
   type Dressed,
   type Loop,
   type DressedLayer,
   type PlacedTopper,
 } from '@diptychon/core';
-import {
-  CanvasTexture,
-  ExtrudeGeometry,
-  Mesh,
-  MeshLambertMaterial,
-  Path,
-  RepeatWrapping,
-  Shape,
-  SRGBColorSpace,
-  type Object3D,
-} from 'three';
+import { CanvasTexture, ExtrudeGeometry, Mesh, MeshLambertMaterial, RepeatWrapping, SRGBColorSpace, type Object3D } from 'three';
 import { bowOf } from './bow';
+import { shapeOf } from './shape-of';
 import { RIBBON } from './wraps';
 
 /** Papers of layers by how many lie under one, the motif printed on them a little darker. */
@@ -155,13 +148,17 @@ function slabsOn(
       for (const layer of own) slabs.push(layerSlab(layer, at(over, drawn(layer))));
       over += Math.max(0, ...own.map(drawn));
     }
+    // Toppers glued on others lie on them.
+    const below: { box: Box; top: number }[] = [];
     const highest = toppers.reduce((most, placed, i) => {
       if (placed.panel !== panel || placed.face !== face) return most;
+      const box = boxOf(placed.area.outer);
+      const lies = Math.max(0, ...below.filter((other) => meet(box, other.box)).map(({ top }) => top));
       const foam = placed.pads.length > 0 ? placed.topper.foam! : 0;
-      for (const pad of placed.pads) slabs.push({ outer: pad, holes: [], from: at(over, foam), thick: foam, paper: FOAM });
+      for (const pad of placed.pads) slabs.push({ outer: pad, holes: [], from: at(over + lies, foam), thick: foam, paper: FOAM });
       const height = placed.times * drawn(placed);
-      // Toppers that overlap are told apart by a hair.
-      const lift = over + foam + 0.02 * i;
+      const lift = over + lies + foam;
+      below.push({ box, top: lies + foam + height });
       slabs.push({
         ...placed.area,
         from: at(lift, height),
@@ -172,7 +169,7 @@ function slabsOn(
       // Letters are a breath of ink on top.
       for (const letter of areasOf(placed.greeting?.onPanel ?? [], placed.face))
         slabs.push({ ...letter, from: at(lift + height, INK), thick: INK, paper: inkOn(placed.stock), topper: placed.topper.id });
-      return Math.max(most, foam + height);
+      return Math.max(most, lies + foam + height);
     }, 0);
     // A ribbon round this panel lies over all of it, on both faces; its bow on what is seen first.
     const tied = ribbons.filter((ribbon) => ribbon.panel?.id === panel);
@@ -206,6 +203,8 @@ function slabsOn(
 function areasOf(loops: readonly Loop[], face: 'up' | 'down'): Area[] {
   return lettersWithHoles(face === 'up' ? loops : loops.map((loop) => [...loop].reverse()));
 }
+
+const meet = (a: Box, b: Box): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
 
 const drawn = ({ stock }: DressedLayer | PlacedTopper): number => Math.max(LEAST_DRAWN, stock.caliper);
 
@@ -247,16 +246,4 @@ function patternOf(paper: string, motif: string, up: Up): CanvasTexture {
   texture.repeat.set(1 / MOTIF, 1 / MOTIF);
   texture.rotation = -TURN[up];
   return texture;
-}
-
-function shapeOf({ outer, holes }: Slab): Shape {
-  const draw = <P extends Path>(path: P, [first, ...rest]: Slab['outer']): P => {
-    path.moveTo(first![0], first![1]);
-    for (const [x, y] of rest) path.lineTo(x, y);
-    path.closePath();
-    return path;
-  };
-  const shape = draw(new Shape(), outer);
-  shape.holes = holes.map((hole) => draw(new Path(), hole));
-  return shape;
 }

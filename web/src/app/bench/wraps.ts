@@ -1,19 +1,7 @@
 import { shadeHex, type Dressed, type PlacedRibbon } from '@diptychon/core';
-import {
-  Box3,
-  BoxGeometry,
-  ExtrudeGeometry,
-  Group,
-  Mesh,
-  MeshLambertMaterial,
-  Path,
-  Shape,
-  Vector2,
-  Vector3,
-  type Material,
-  type Object3D,
-} from 'three';
+import { Box3, BoxGeometry, ExtrudeGeometry, Group, Mesh, MeshLambertMaterial, Vector3, type Material, type Object3D } from 'three';
 import { bowOf } from './bow';
+import { shapeOf } from './shape-of';
 
 /** What is wrapped round a card is drawn so thick: thinner it would vanish at arm's length. */
 const DRAWN = 0.5;
@@ -117,10 +105,8 @@ function meshesOf({ runs, from, to, paper, bow }: Ring, { min, max }: Box3): Mes
       : new Vector3(high + DRAWN, across, (min.z + max.z) / 2);
   return [
     ...ring,
-    ...bowOf(bow.ribbon).map(({ outer, holes, thick }) => {
-      const shape = new Shape(outer.map(([x, y]) => new Vector2(x, y)));
-      shape.holes = holes.map((hole) => new Path(hole.map(([x, y]) => new Vector2(x, y))));
-      const geometry = new ExtrudeGeometry(shape, { depth: thick, bevelEnabled: false });
+    ...bowOf(bow.ribbon).map((part) => {
+      const geometry = new ExtrudeGeometry(shapeOf(part), { depth: part.thick, bevelEnabled: false });
       // At the free edge it is looked at from there, its loops along the edge.
       if (bow.at === 'free edge') geometry.rotateX(Math.PI / 2).rotateZ(Math.PI / 2);
       return painted(geometry.translate(place.x, place.y, place.z), paper);
