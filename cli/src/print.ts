@@ -110,12 +110,13 @@ function layerLine(
 }
 
 function topperLine(
-  { number, name, panel, face, width, height, mount, pads, glued }: Report['toppers'][number],
+  { number, name, panel, face, width, height, mount, pads, glued, under }: Report['toppers'][number],
   notation: Notation,
 ): string {
   const part = glued === 'all' ? '' : glued.as === 'strip' ? ` only along its ${glued.side} side` : `, a pocket open at its ${glued.side}`;
-  const held = mount === 'flat' ? 'glued flat' : `on ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}`;
-  return `${number}, ${name}, on ${panel}, ${face === 'up' ? 'upper face' : 'back'}: ${sayLength(width, notation)} × ${sayLength(height, notation)}, ${held}${part}`;
+  const held =
+    mount === 'flat' ? 'glued flat' : mount === 'film' ? 'on film' : `on ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}`;
+  return `${number}, ${name}, on ${panel}, ${face === 'up' ? 'upper face' : 'back'}: ${sayLength(width, notation)} × ${sayLength(height, notation)}, ${held}${part}${under.map((each) => `; ${each.number} ${sayLength(each.cut.width, notation)} × ${sayLength(each.cut.height, notation)}`).join('')}`;
 }
 
 function closureLine(closure: Report['closures'][number], notation: Notation): string {

@@ -112,7 +112,8 @@ interface Written {
 type Writer = (evaluation: Evaluation, options: WriteOptions) => Written[] | Promise<Written[]>;
 
 const WRITERS: Readonly<Record<string, Writer>> = {
-  svg: (evaluation, options) => drawn(evaluation, options, (drawing) => writeSvg(drawing, evaluation.design.card.name, options)),
+  svg: (evaluation, options) =>
+    drawn(evaluation, options, (drawing) => writeSvg(drawing, evaluation.design.card.name, options, evaluation.design.card.images)),
   dxf: (evaluation, options) => drawn(evaluation, options, (drawing) => writeDxf(drawing, options)),
   csv: (evaluation, { decimal }) => [{ content: writeCsv(evaluation, decimal) }],
   fold: (evaluation) => [{ content: writeFold(evaluation) }],

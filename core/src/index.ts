@@ -109,7 +109,11 @@ export { compared, type Comparison } from './trial/compare.js';
 export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';
 export {
+  BACKING_BORDER,
+  FILM_LENGTH,
+  FILM_WIDTH,
   GLUE_DEEP,
+  MOST_BACKINGS,
   MOST_BORDER,
   MOST_FOAM,
   MOST_TIMES,
@@ -123,6 +127,7 @@ export {
   type GluedPart,
   type LayerRule,
   type Topper,
+  type TopperFilm,
   type OwnDress,
   type Side,
 } from './card/dressing.js';
@@ -163,6 +168,7 @@ export { type EnvelopeOnMarks, type FoldedEnvelope } from './dress/folded-envelo
 export type { PlacedBand } from './dress/bands.js';
 export type { Dressed } from './dress/dress.js';
 export type { LostTopper, PlacedTopper } from './dress/toppers.js';
+export type { TopperSheet } from './dress/topper-sheets.js';
 export { bandRound, type Band, type BandedCard } from './dress/band.js';
 export { ENVELOPE_EASE, FLAP_OVERLAP, squareEnvelope, type PostedCard, type SquareEnvelope } from './dress/square-envelope.js';
 export {

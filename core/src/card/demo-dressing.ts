@@ -47,7 +47,11 @@ const WORN: Readonly<Record<string, Wear>> = {
         'greeting',
         'display/display up',
         { across: 75, along: 28, height: 24, outline: 'rectangle' },
-        { width: 110, stock: 'light-card-160', name: 'greeting', greeting: { words: 'Thank you', letters: 'handwritten', capital: 11 } },
+        {
+          ...{ width: 106, stock: 'light-card-160', name: 'greeting' },
+          greeting: { words: 'Thank you', letters: 'handwritten', capital: 11 },
+          backings: [{ border: 2, stock: 'chanterelle-100' }],
+        },
       ),
     ],
   },

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { IMAGE_TYPES, type ImageType } from '../image/image-file.js';
 import { inchDenominator, NOTATIONS, type Notation } from '../measure/units.js';
 import { boardSchema, envelopeSchema, stockSchema } from '../supplies/supply-schemas.js';
 import { starterFor } from '../supplies/starter-workshops.js';
@@ -34,6 +35,7 @@ const finite = v.pipe(
   v.minValue(-1e5, 'allowed: -100000 to 100000'),
   v.maxValue(1e5, 'allowed: -100000 to 100000'),
 );
+const positive = v.pipe(finite, v.minValue(0.1, 'allowed: 0.1 and more'));
 const sizeName = v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,40}$/, 'allowed: a plain size name'));
 
 const hasOwnNameOf = (given: unknown, names: readonly string[]): boolean =>
@@ -53,6 +55,28 @@ const sizeItems = v.pipe(v.array(named(sizeName, plainSize)), v.maxLength(24, 'a
 const size = v.union([finite, text(64), sizeItems], 'allowed: a number (mm or radians), a word, or a list of entries with such sizes');
 const sizes = named(sizeName, size);
 
+/** A card keeps at most so many pictures, each of so many letters (base64): together with all else it stays a file that is quickly read. */
+export const MOST_IMAGES = 4;
+export const LARGEST_IMAGE = 400_000;
+const imageName = v.pipe(v.string('allowed: text'), v.regex(/^image-[a-z0-9-]{1,40}$/, 'allowed: image- and letters, digits, hyphens'));
+
+/** A picture that is printed on toppers, as its file is, in base64. */
+const ownImage = v.pipe(
+  v.strictObject({
+    id: imageName,
+    name: v.pipe(text(60), v.minLength(1, 'allowed: at least one character')),
+    type: v.picklist(IMAGE_TYPES, `allowed: ${IMAGE_TYPES.join(', ')}`),
+    data: v.pipe(
+      v.string('allowed: text'),
+      v.maxLength(LARGEST_IMAGE, `allowed: at most ${LARGEST_IMAGE} characters`),
+      v.regex(/^[A-Za-z0-9+/]+={0,2}$/, 'allowed: base64'),
+    ),
+  }),
+  v.check(({ type, data }) => data.startsWith(BEGINS[type]), 'allowed: a picture of the type that it names'),
+);
+/** What the first bytes of each type are in base64. */
+const BEGINS: Readonly<Record<ImageType, string>> = { 'image/png': 'iVBORw0KGgo', 'image/jpeg': '/9j/' };
+
 /** An outline that the card brings with it: points in its own units, y up. */
 const ownOutline = v.strictObject({
   id: v.pipe(v.string(), v.regex(/^own-[a-z0-9-]{1,40}$/, 'allowed: own- and letters, digits, hyphens')),
@@ -62,9 +86,9 @@ const ownOutline = v.strictObject({
     v.minLength(3, 'allowed: 3 to 600 points'),
     v.maxLength(600, 'allowed: 3 to 600 points'),
   ),
+  /** the picture that is printed on it, and where that lies, in the same units: its lower left corner, how wide and how high */
+  image: v.optional(v.strictObject({ of: imageName, x: finite, y: finite, width: positive, height: positive })),
 });
-
-const positive = v.pipe(finite, v.minValue(0.1, 'allowed: 0.1 and more'));
 
 /** What stands where: the part that carries it, and the fold of that part; turned end for end where the maker wished so. */
 const placeSchema = v.strictObject({
@@ -121,6 +145,7 @@ export const cardSchema = v.strictObject({
     envelopes: v.pipe(v.array(envelopeSchema), v.maxLength(8, 'allowed: at most 8 envelopes')),
   }),
   outlines: v.optional(v.pipe(v.array(ownOutline), v.maxLength(12, 'allowed: at most 12 outlines'))),
+  images: v.optional(v.pipe(v.array(ownImage), v.maxLength(MOST_IMAGES, `allowed: at most ${MOST_IMAGES} pictures`))),
   /** what the maker's post takes, as the maker was told it: mm and g */
   post: v.optional(
     v.strictObject({
@@ -135,6 +160,7 @@ export const cardSchema = v.strictObject({
 });
 
 export type CardDocument = v.InferOutput<typeof cardSchema>;
+export type OwnImage = NonNullable<CardDocument['images']>[number];
 export type CardPart = CardDocument['parts'][number];
 export type Place = NonNullable<CardPart['on']>;
 

@@ -103,8 +103,25 @@ const greeting = v.strictObject({
   capital: within(CAPITALS.min, CAPITALS.max),
 });
 
-/** An outline that is glued on a face, flat or on foam. */
-const topper = v.strictObject({
+/** A topper has at most so many papers behind it, each so much wider all round than what lies on it. */
+export const MOST_BACKINGS = 3;
+export const BACKING_BORDER = { min: 0.5, max: 30 } as const;
+/** How far outside its outline a topper is cut. */
+export const MARGIN = { min: 0.5, max: 20 } as const;
+/** The strip of film that a topper stands on. */
+export const FILM_WIDTH = { min: 3, max: 200 } as const;
+export const FILM_LENGTH = { min: 10, max: 400 } as const;
+
+const backing = v.strictObject({ border: within(BACKING_BORDER.min, BACKING_BORDER.max), stock: identifier });
+const film = v.strictObject({
+  wide: within(FILM_WIDTH.min, FILM_WIDTH.max),
+  /** from just under the topper's upper edge down onto the panel, as the topper stands upright */
+  long: within(FILM_LENGTH.min, FILM_LENGTH.max),
+  stock: identifier,
+});
+
+/** An outline that is glued on a face, flat, on foam, or on film. */
+const topperAsKept = v.strictObject({
   id: identifier,
   name: v.optional(
     v.pipe(v.string('allowed: text'), v.minLength(1, 'allowed: at least one character'), v.maxLength(60, 'allowed: at most 60 characters')),
@@ -118,10 +135,24 @@ const topper = v.strictObject({
   height: within(TOPPER_HEIGHT.min, TOPPER_HEIGHT.max),
   /** drawn out to this width; as wide as its outline asks where left out */
   width: v.optional(within(TOPPER_WIDTH.min, TOPPER_WIDTH.max)),
+  /** cut so far outside its outline, all round; on it where left out */
+  margin: v.optional(within(MARGIN.min, MARGIN.max)),
   /** how far it is turned to the left from standing upright on the open card, seen on its good side; radians */
   turn: v.optional(within(-Math.PI, Math.PI, ' radians')),
   /** cut so often and glued on one another; once where left out */
   times: v.optional(v.pipe(within(2, MOST_TIMES, ' times'), v.integer(`allowed: a whole number, 2 to ${MOST_TIMES}`))),
+  /** papers behind it, the one right behind it first */
+  backings: v.optional(
+    v.pipe(
+      v.array(backing),
+      v.minLength(1, `allowed: 1 to ${MOST_BACKINGS} papers, or left out`),
+      v.maxLength(MOST_BACKINGS, `allowed: 1 to ${MOST_BACKINGS} papers, or left out`),
+    ),
+  ),
+  /** on film, that alone is glued to the panel: there is no foam then, and no glue on a part */
+  film: v.optional(film),
+  /** the mirror image of it glued behind it, wherever its back is free */
+  twin: v.optional(v.literal(true, 'allowed: true, or left out')),
   /** on foam so high; glued flat where left out */
   foam: v.optional(within(0.5, MOST_FOAM)),
   /** where its glue or foam goes; all over where left out */
@@ -131,6 +162,14 @@ const topper = v.strictObject({
   removable: v.optional(v.literal(true, 'allowed: true, or left out')),
   stock: identifier,
 });
+
+const topper = v.pipe(
+  topperAsKept,
+  v.check(
+    ({ film, foam, glued }) => film === undefined || (foam === undefined && glued === undefined),
+    'stands on film; allowed then: no foam, and no glue on a part, as the film alone is glued on',
+  ),
+);
 
 /** A card is closed with at most so many things. */
 export const MOST_CLOSURES = 6;
@@ -221,6 +260,7 @@ export type Dressing = v.InferOutput<typeof dressingSchema>;
 export type LayerRule = NonNullable<Dressing['layers']>;
 export type Topper = NonNullable<Dressing['toppers']>[number];
 export type Greeting = NonNullable<Topper['greeting']>;
+export type TopperFilm = NonNullable<Topper['film']>;
 export type GluedPart = NonNullable<Topper['glued']>;
 export type Closure = NonNullable<Dressing['closures']>[number];
 export type BandClosure = Extract<Closure, { kind: 'band' }>;

@@ -9,6 +9,7 @@ import { dressingPlaced } from './dressing-placed.js';
 import { equalWidths } from './equal-widths.js';
 import { ROOT } from '../card/document.js';
 import type { CheckInput, Finding, Verdict } from './finding.js';
+import { filmCarries } from './film-carries.js';
 import { foldsFlat } from './folds-flat.js';
 import { gluedShut } from './glued-shut.js';
 import { glueClear } from './glue-clear.js';
@@ -52,6 +53,7 @@ const CHECKS = [
   swingClears,
   stands,
   stiffEnough,
+  filmCarries,
   thicknessPull,
   bulk,
   layersOnBlocks,

@@ -6,7 +6,12 @@ import type { Check, CheckInput, Verdict } from './finding.js';
 
 /** Is there a sheet that holds each blank? Raised stock is built up and cut to length: it needs none. */
 export const hasSheet: Check = (input) => {
-  const all = [...input.sheets, ...[...input.dressed.layers, ...input.dressed.toppers].map(({ sheet }) => sheet)];
+  const all = [
+    ...input.sheets,
+    ...[...input.dressed.layers, ...input.dressed.toppers, ...input.dressed.toppers.flatMap(({ under }) => under)].map(
+      ({ sheet }) => sheet,
+    ),
+  ];
   const blanks = all.filter(({ piece }) => piece.thickness === undefined);
   const found = blanks.flatMap((sheet): Verdict[] => {
     const sheets = sheetsFor(input, sheet);

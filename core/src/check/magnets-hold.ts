@@ -87,8 +87,8 @@ function judged(magnet: PlacedMagnet): Verdict[] {
         about(
           `under-${topper.topper.id}`,
           'warn',
-          `${topper.number} (${topper.topper.name ?? topper.outlineName}) is glued on over the magnet ${number} on the ${face(disc)}, and keeps it ${spoken(topper.thickness)} farther from the other: move one of them.`,
-          { value: topper.thickness, limit: 0, unit: 'mm' },
+          `${topper.number} (${topper.topper.name ?? topper.outlineName}) is glued on over the magnet ${number} on the ${face(disc)}, and keeps it ${spoken(topper.stands)} farther from the other: move one of them.`,
+          { value: topper.stands, limit: 0, unit: 'mm' },
         ),
       ),
     ),

@@ -24,9 +24,9 @@ export const snags: Check = ({ design, motion, dressed }) => {
   const posed = watched.map((frame) => ({ frame, pose: poseOf(motion, frame), solids: new Map<number, Solid>() }));
   const found: Verdict[] = dressed.toppers.flatMap((placed): Verdict[] => {
     const own = linkage.bodyOf.get(placed.panel)!;
-    const hull = convexHull(placed.area.outer);
+    const hull = convexHull(placed.whole.flatMap(({ outer }) => outer));
     const box = boxOf(hull);
-    const raised = placed.face === 'up' ? placed.thickness : -placed.thickness;
+    const raised = placed.face === 'up' ? placed.stands : -placed.stands;
     const hits = new Map<number, { opening: Radians; at: number; depth: Mm }>();
     for (const { frame, pose, solids } of posed) {
       let solid: Solid | undefined;

@@ -28,7 +28,7 @@ export const staysInside: Check = (input) => {
   const worn = input.dressed.toppers.map((topper) => {
     const body = design.linkage.bodyOf.get(topper.panel)!;
     const { id, piece } = design.panels[body]!;
-    return { panel: { id, piece, name: topper.name }, outer: lyingAt(pose[body]!, topper).outer };
+    return { panel: { id, piece, name: topper.name }, outer: topper.whole.flatMap((area) => lyingAt(pose[body]!, { area }).outer) };
   });
   const lying = [...closed.stack.layers.map(({ body, area }) => ({ panel: design.panels[body]!, outer: area.outer })), ...worn];
   const over = lying.flatMap(({ panel, outer }) => {

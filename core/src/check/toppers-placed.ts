@@ -1,12 +1,13 @@
 import { CAPITALS } from '../card/dressing.js';
 import { inSentence } from '../card/part-titles.js';
 import { visibleFaces } from '../card/visibility.js';
+import { filmFoot } from '../dress/film-foot.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import { spoken } from '../measure/sentence.js';
 import type { Mm } from '../measure/units.js';
 import { printAngle } from '../measure/print.js';
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
-import { apart, asArea, boxOf } from '../plane/outline.js';
+import { apart, asArea, boxOf, type Area } from '../plane/outline.js';
 import { reach } from '../plane/reach.js';
 import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
@@ -17,6 +18,8 @@ const ON_ITS_HEAD = (100 * Math.PI) / 180;
 const LEAST_HELD = 0.5;
 /** No hand sees letters that are so much nearer to an edge than they should be. */
 const LEAST_PAST: Mm = 0.05;
+/** Film that is glued on by less of its length comes off. */
+const LEAST_FOOT: Mm = 8;
 
 /** Does every topper have its place: on one panel, clear of folds, held, the right way up, and seen? */
 export const toppersPlaced: Check = (input) => {
@@ -36,6 +39,7 @@ export const toppersPlaced: Check = (input) => {
       ...held(topper),
       ...onItsHead(topper),
       ...takesNoTag(topper),
+      ...hasTwin(topper),
       ...greetingFits(topper),
       ...(topper.shows.length > 0 ? [] : hidden(input, topper)),
       ...raisedWhereKeptClear(input, topper),
@@ -64,10 +68,10 @@ const called = ({ number, topper, outlineName }: PlacedTopper): string => `${num
 /** Glued to one panel and lying over another, it holds the fold between them, or catches as that closes. */
 function overFolds({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
   const own = design.panels[design.linkage.bodyOf.get(placed.panel)!]!;
-  const box = boxOf(placed.area.outer);
+  const box = boxOf(placed.whole.flatMap(({ outer }) => outer));
   return design.panels.flatMap((other): Verdict[] => {
     if (other === own || other.piece !== own.piece || apart(box, boxOf(other.area.outer))) return [];
-    const over = intersect([placed.area], [other.area]);
+    const over = intersect(placed.whole, [other.area]);
     const by = reach(over);
     if (by <= CLOSING_PLAY) return [];
     return [
@@ -95,14 +99,46 @@ function held(placed: PlacedTopper): Verdict[] {
       },
     ];
   }
-  const whole = totalArea([placed.area.outer]);
-  const share = (whole - totalArea(subtract([placed.area], placed.ground))) / whole;
+  if (placed.topper.film) return heldByFilm(placed);
+  const [widest] = placed.whole as [Area];
+  const whole = totalArea([widest.outer]);
+  const share = (whole - totalArea(subtract([widest], placed.ground))) / whole;
   if (share >= LEAST_HELD) return [];
   return [
     {
       ...about(placed, 'held'),
       severity: 'warn',
       says: `Only ${Math.round(100 * share)} % of ${called(placed)} lies on paper that is free; the rest is over an opening, past an edge or on what is glued there. Move it, or make it smaller.`,
+    },
+  ];
+}
+
+/** Film holds a topper by what of it lies on its panel, along the way that it stands. */
+function heldByFilm(placed: PlacedTopper): Verdict[] {
+  const foot = filmFoot(placed);
+  if (foot.on >= LEAST_FOOT) return [];
+  return [
+    {
+      ...about(placed, 'film'),
+      severity: 'fail',
+      value: foot.on,
+      limit: LEAST_FOOT,
+      says:
+        foot.on > 0
+          ? `The film of ${called(placed)} lies only ${spoken(foot.on)} on its panel; ${spoken(LEAST_FOOT)} hold it: make the film ${spoken(LEAST_FOOT - foot.on)} longer, or move it.`
+          : `The film of ${called(placed)} does not reach its panel: make it longer, or move it.`,
+    },
+  ];
+}
+
+/** A twin that was wished and has no place would be looked for in vain. */
+function hasTwin(placed: PlacedTopper): Verdict[] {
+  if (!placed.topper.twin || placed.under.some(({ as }) => as === 'twin')) return [];
+  return [
+    {
+      ...about(placed, 'twin'),
+      severity: 'warn',
+      says: `${called(placed)} gets no twin: all of its back lies on its panel. Move it past an edge or onto clear film, or leave the twin out.`,
     },
   ];
 }
@@ -179,12 +215,13 @@ function hidden({ design, motion, closed, resting }: CheckInput, placed: PlacedT
 /** Foam or several sheets where only flat things may lie. */
 function raisedWhereKeptClear({ design }: CheckInput, placed: PlacedTopper): Verdict[] {
   const { topper } = placed;
-  const stands = topper.foam !== undefined ? 'stands on foam' : placed.times > 1 ? `is ${placed.times} sheets high` : undefined;
+  const sheets = placed.times + placed.under.filter(({ as }) => as !== 'twin').length;
+  const stands = topper.foam !== undefined ? 'stands on foam' : sheets > 1 ? `is ${sheets} sheets high` : undefined;
   if (!stands) return [];
   const { piece } = design.panels[design.linkage.bodyOf.get(placed.panel)!]!;
   return piece.zones.flatMap((zone): Verdict[] => {
     if (zone.kind !== 'keep-clear' || zone.face !== placed.face) return [];
-    const by = reach(intersect([placed.area], [asArea(zone.outline)]));
+    const by = reach(intersect(placed.whole, [asArea(zone.outline)]));
     if (by <= CLOSING_PLAY) return [];
     return [
       {

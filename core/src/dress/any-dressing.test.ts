@@ -22,6 +22,11 @@ const topper = fc.record({
   ...{ which, face, across: mm(-50, 200), along: mm(-50, 200), height: mm(4, 120), turn: mm(-Math.PI, Math.PI) },
   outline: fc.constantFrom('mushroom', 'fern', 'star', 'heart', 'rectangle'),
   foam: perhaps(mm(0.5, 6)),
+  film: perhaps(fc.record({ wide: mm(3, 60), long: mm(10, 200), stock: fc.constantFrom('film-125', 'film-250') })),
+  backings: perhaps(
+    fc.array(fc.record({ border: mm(0.5, 20), stock: fc.constantFrom('text-100', 'card-250') }), { minLength: 1, maxLength: 3 }),
+  ),
+  twin: perhaps(fc.constant(true as const)),
   width: perhaps(mm(4, 150)),
   glued: perhaps(
     fc.oneof(
@@ -83,8 +88,15 @@ describe('any dressing on any tree', () => {
           const said = <T extends object>(entry: T): T =>
             Object.fromEntries(Object.entries(entry).filter(([, value]) => value !== undefined)) as T;
           let worn: CardDocument = card;
-          for (const { which: share, ...own } of toppers)
-            worn = withTopper(worn, said({ ...own, panel: panelOf(share), stock: 'card-250' }) as Omit<Topper, 'id'>, workshop);
+          for (const { which: share, film, ...own } of toppers)
+            worn = withTopper(
+              worn,
+              said({ ...own, ...(film && { film, foam: undefined, glued: undefined }), panel: panelOf(share), stock: 'card-250' }) as Omit<
+                Topper,
+                'id'
+              >,
+              workshop,
+            );
           for (const each of closures) {
             if (each.kind === 'magnet') {
               const { which: share, ...own } = each;

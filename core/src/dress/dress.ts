@@ -57,11 +57,16 @@ export function dress(design: Design, motion: Motion, closed: Pick<ClosedCard, '
  * covers over them, toppers on all.
  */
 export function wearing(design: Design, { layers, toppers, magnets }: Dressed): Design {
-  const worn = [...magnets.flatMap(({ blanks }) => blanks), ...layers, ...magnets.flatMap(({ covers }) => covers), ...toppers];
+  const worn = [
+    ...magnets.flatMap(({ blanks }) => blanks),
+    ...layers,
+    ...magnets.flatMap(({ covers }) => covers),
+    ...toppers.flatMap((topper) => [...topper.under, topper]),
+  ];
   const pieces = {
     ...design.stocks.pieces,
     ...Object.fromEntries([
-      ...[...layers, ...toppers].map(({ id, stock }) => [id, stock] as const),
+      ...[...layers, ...toppers, ...toppers.flatMap(({ under }) => under)].map(({ id, stock }) => [id, stock] as const),
       ...magnets.flatMap(({ sheets, stock }) => sheets.map(({ piece }) => [piece.id, stock] as const)),
       ...envelopeStocks(design),
       ...closuresOf(design.card.dressing, 'band').map((closure) => [bandPiece(closure), bandStock(design, closure)] as const),

@@ -28,7 +28,7 @@ export function envelopeLimit({ design, motion, closed, dressed }: DressedCard, 
   const pressed = motion.pressed ?? motion;
   const pose = poseOf(pressed, pressed.frames[0]!);
   const others = design.worn
-    .filter(({ id }) => id !== moved.id)
+    .filter(({ id }) => id !== moved.id && moved.under.every((own) => own.id !== id))
     .flatMap((each) => lyingAt(pose[design.linkage.bodyOf.get(each.panel)!]!, each).outer);
   const rest = boxOf([...closed.stack.layers.flatMap(({ area }) => area.outer), ...others]);
   const posted = postedCard(closed, dressed);

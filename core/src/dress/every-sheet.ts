@@ -5,7 +5,7 @@ import type { Dressed } from './dress.js';
 export const everySheet = ({ sheets, dressed }: { sheets: readonly CutSheet[]; dressed: Dressed }): CutSheet[] => [
   ...sheets,
   ...dressed.layers.map(({ sheet }) => sheet),
-  ...dressed.toppers.map(({ sheet }) => sheet),
+  ...dressed.toppers.flatMap(({ sheet, under }) => [...under.map((each) => each.sheet), sheet]),
   ...dressed.magnets.flatMap(({ sheets: own }) => own),
   ...dressed.bands.map(({ sheet }) => sheet),
   ...envelopeSheets({ dressed }),

@@ -64,7 +64,7 @@ function itemsOf(panel: string, outer: 'up' | 'down', area: Area, pose: Pose[num
     }, 0);
   const on = toppers.flatMap((placed, nth): Item[] => {
     if (placed.panel !== panel) return [];
-    const under = thick(placed.face) + placed.thickness - placed.stock.caliper;
+    const under = thick(placed.face) + placed.stands - placed.stock.caliper;
     const item = { area: lyingAt(pose, placed), nth };
     // What is worn inside lies under the flap, the more so the thicker it is.
     return placed.face === outer

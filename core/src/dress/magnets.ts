@@ -131,9 +131,9 @@ function sunk(
   at: Point,
   { layers, toppers }: { layers: readonly DressedLayer[]; toppers: readonly PlacedTopper[] },
 ): SunkDisc {
-  const on = <T extends Worn>(each: readonly T[]): T[] =>
-    each.filter((worn) => worn.panel === panel.id && worn.face === face && areaContains(worn.area, at));
-  const [above, under] = [on(layers), on(toppers)];
+  const isHere = (worn: Worn): boolean => worn.panel === panel.id && worn.face === face;
+  const above = layers.filter((layer) => isHere(layer) && areaContains(layer.area, at));
+  const under = toppers.filter((topper) => isHere(topper) && topper.whole.some((area) => areaContains(area, at)));
   const blanks = Math.ceil(thick / (stock.caliper + GLUE_FILM) - 1e-9);
   const space = freeFace(design, panel, face).find((area) => areaContains(area, at));
   const lowest = above.find(({ step }) => step === 1);
@@ -151,7 +151,7 @@ function sunk(
     ...{ panel: panel.id, panelName: panel.name, face, at, blanks, under },
     ...(patch && { patch }),
     coveredBy: lowest?.number ?? '',
-    over: spare + paper + under.reduce((sum, { thickness }) => sum + thickness, 0),
+    over: spare + paper + under.reduce((sum, { stands }) => sum + stands, 0),
     fromEdge: edge - disc / 2,
     film: isClear(stockOf(design, panel.piece)),
   };

@@ -5,13 +5,14 @@ import { ownOutlines } from '../card/own-outlines.js';
 import type { Worn } from '../card/worn.js';
 import { frameBetween, poseOf, type Motion } from '../linkage/motion.js';
 import type { Mm } from '../measure/units.js';
+import { areasOf, intersect, largestOf, offset } from '../plane/boolean.js';
 import { areaOf, asArea, boxOf, movedArea, type Area, type Loop } from '../plane/outline.js';
-import { place, type Placement } from '../plane/placement.js';
+import { place, undone, type Placement } from '../plane/placement.js';
 import type { Point } from '../plane/point.js';
 import { fitted, shapeNamed, SHAPES } from '../plane/shapes.js';
 import { cutSheet, type CutSheet } from '../sheet/cut-sheet.js';
 import type { Panel } from '../sheet/panels.js';
-import { blankPiece } from '../sheet/piece.js';
+import { blankPiece, type Piece } from '../sheet/piece.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import type { Stock } from '../supplies/stocks.js';
 import { freeFace } from './free-face.js';
@@ -20,6 +21,7 @@ import { gluePart, tagFor, type Tag } from './glue-part.js';
 import type { Moment, SeenSide } from './layer.js';
 import { padsFor } from './pads.js';
 import { topOf } from './reading-up.js';
+import { sheetsUnder, type TopperSheet } from './topper-sheets.js';
 
 /** Foam weighs about so much for each mm of height, g/m². */
 const FOAM_PER_MM = 120;
@@ -39,6 +41,12 @@ export interface PlacedTopper extends Worn {
   /** from the sheet it is cut from, upright and its good side toward you, onto the panel's piece */
   placement: Placement;
   sheet: CutSheet;
+  /** what it is put together with, from the panel outward */
+  under: readonly TopperSheet[];
+  /** all that it reaches over: its widest paper, and its film */
+  whole: readonly Area[];
+  /** how far its upper face stands over what it is glued on, with the film of glue */
+  stands: Mm;
   /** so many alike are cut and glued on one another */
   times: number;
   /** foam pads under it */
@@ -86,24 +94,29 @@ function placed(
   seen: SeenSide | undefined,
   number: string,
 ): PlacedTopper {
-  const flat = fitted(outline, topper.height, topper.width);
-  const { maxX: width } = boxOf(flat);
+  const { flat, margin } = cutAround(fitted(outline, topper.height, topper.width), topper.margin);
+  const { maxX: width, maxY: height } = boxOf(flat);
   const box = boxOf(panel.area.outer);
   const at: Point = [box.minX + topper.across, box.minY + topper.along];
-  const placement = standingAt(at, { width, height: topper.height }, topper, turnOf(design, motion, panel, seen));
+  const placement = standingAt(at, { width, height }, topper, turnOf(design, motion, panel, seen));
   const laid = (part: Area): Area => movedArea(part, (point) => place(point, placement));
   const area = laid(asArea(flat));
   const stock = design.card.supplies.stocks.find(({ id }) => id === (design.card.pieceStocks?.[pieceOf(topper)] ?? topper.stock))!;
   const ground = freeFace(design, panel, topper.face);
-  const glue = gluePart(flat, topper.glued).map(laid);
+  const part = panel.part ?? panel.piece.part ?? ROOT;
+  const bare = { id: pieceOf(topper), number, part, panel: panel.id, flat, placement };
+  const under = sheetsUnder(design, topper, panel, bare);
+  const film = under.find(({ as }) => as === 'film');
+  const widest = under.find(({ as }) => as === 'backing');
+  const lowest = widest ? movedArea(widest.area, (point) => place(point, undone(placement))).outer : flat;
+  const glue = film ? areasOf(intersect([film.area], [panel.area])) : gluePart(lowest, topper.glued).map(laid);
   const pads = topper.foam === undefined ? [] : glue.flatMap((part) => padsFor(part, ground));
   const greeting = topper.greeting && setGreeting(topper.greeting, flat);
-  const tag = topper.glued?.as === 'pocket' ? tagFor(flat, topper.glued) : undefined;
+  const tag = topper.glued?.as === 'pocket' ? tagFor(lowest, topper.glued) : undefined;
   const foam = pads.reduce((sum, pad) => sum + areaOf(asArea(pad)), 0) * FOAM_PER_MM * (topper.foam ?? 0);
   const outlineName = nameOf(design, topper.outline);
   const name = `${number}, ${topper.name ?? outlineName}`;
   const times = topper.times ?? 1;
-  const part = panel.part ?? panel.piece.part ?? ROOT;
   const sheet = cutSheet(
     blankPiece({
       id: pieceOf(topper),
@@ -111,10 +124,17 @@ function placed(
       stock: 'display',
       faceUp: 'its good side up',
       outline: flat,
-      because: 'as large as you wish it',
+      because: topper.margin === undefined ? 'as large as you wish it' : 'as large as you wish it, and its margin all round',
       part,
       ...(greeting && { lettering: greeting.loops }),
+      ...printedOn(design, topper, outline, margin),
     }),
+  );
+  // Sheets with glue between them, on glue, or on foam with glue on both its sides: that is under the lowest paper.
+  const raised = topper.foam === undefined ? 0 : topper.foam + GLUE_FILM;
+  const own = times * (stock.caliper + GLUE_FILM);
+  const onto = under.map((each) =>
+    each === widest ? { ...each, thickness: each.thickness + raised, weight: each.weight + foam / areaOf(each.area) } : each,
   );
   return {
     ...{ topper, number, id: pieceOf(topper), name, outlineName, panel: panel.id, panelName: panel.name, face: topper.face },
@@ -123,10 +143,38 @@ function placed(
     ...(tag && { tag }),
     ...(greeting && { greeting: { ...greeting, onPanel: greeting.loops.map((loop) => loop.map((point) => place(point, placement))) } }),
     times,
-    // Sheets with glue between them, on glue, or on foam with glue on both its sides.
-    thickness: times * (stock.caliper + GLUE_FILM) + (topper.foam === undefined ? 0 : topper.foam + GLUE_FILM),
-    weight: times * stock.weight + foam / areaOf(area),
+    under: onto,
+    whole: [widest?.area ?? area, ...(film ? [film.area] : [])],
+    stands: own + raised + under.reduce((sum, { as, thickness }) => sum + (as === 'twin' ? 0 : thickness), 0),
+    thickness: own + (widest ? 0 : raised),
+    weight: times * stock.weight + (widest ? 0 : foam / areaOf(area)),
     shows: seen?.shows ?? [],
+  };
+}
+
+/** An outline with its margin all round, its lower left corner at the origin, and how far it lies from there. */
+function cutAround(drawn: Loop, margin: Mm = 0): { flat: Loop; margin: Point } {
+  const wider = margin > 0 ? largestOf(offset(drawn, margin)) : undefined;
+  if (!wider) return { flat: drawn, margin: [0, 0] };
+  const { minX, minY } = boxOf(wider);
+  return { flat: wider.map(([x, y]): Point => [x - minX, y - minY]), margin: [-minX, -minY] };
+}
+
+/** Where the picture of an outline lies on the sheet. */
+function printedOn({ card }: Design, { outline: id, height, width }: Topper, outline: Loop, [dx, dy]: Point): Pick<Piece, 'image'> {
+  const image = card.outlines?.find((each) => each.id === id)?.image;
+  if (!image) return {};
+  const { minX, minY, maxX, maxY } = boxOf(outline);
+  const tall = height / (maxY - minY);
+  const wide = width === undefined ? tall : width / (maxX - minX);
+  return {
+    image: {
+      of: image.of,
+      x: dx + (image.x - minX) * wide,
+      y: dy + (image.y - minY) * tall,
+      width: image.width * wide,
+      height: image.height * tall,
+    },
   };
 }
 

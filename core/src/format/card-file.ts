@@ -6,8 +6,8 @@ import { introduction } from '../mechanism/introductions.js';
 import { STOCK_ROLES } from '../supplies/stocks.js';
 import { complaints, inALine, jsonOf, type FileProblem } from './file-problem.js';
 
-/** A card file is a page of numbers; anything much larger is something else. */
-export const LARGEST_CARD_FILE = 512 * 1024;
+/** A card file is a page of numbers and a few small pictures; anything much larger is something else. */
+export const LARGEST_CARD_FILE = 2048 * 1024;
 
 export type CardReading = { ok: true; card: CardDocument } | { ok: false; problems: FileProblem[] };
 
@@ -116,13 +116,21 @@ function wornTwice({ dressing }: CardDocument): FileProblem[] {
   });
 }
 
-function wrongOutlines({ outlines = [] }: CardDocument): FileProblem[] {
+function wrongOutlines({ outlines = [], images = [] }: CardDocument): FileProblem[] {
   const ids = outlines.map(({ id }) => id);
-  return outlines.flatMap(({ id, points }, i): FileProblem[] => {
+  const named = images.map(({ id }) => id);
+  const twice = named.flatMap((id, i) =>
+    named.indexOf(id) === i ? [] : [{ path: `images.${i}.id`, says: `is “${id}”, as another picture is; allowed: one of its own` }],
+  );
+  const wrong = outlines.flatMap(({ id, points }, i): FileProblem[] => {
     if (ids.indexOf(id) !== i) return [{ path: `outlines.${i}.id`, says: `is “${id}”, as another outline is; allowed: one of its own` }];
+    const { image } = outlines[i]!;
+    if (image && !images.some((each) => each.id === image.of))
+      return [{ path: `outlines.${i}.image.of`, says: `is “${image.of}”, which is none of the pictures that it carries` }];
     const says = outlineTrouble(points);
     return says === undefined ? [] : [{ path: `outlines.${i}.points`, says }];
   });
+  return [...twice, ...wrong];
 }
 
 /** Every supply that is named must be carried along. */
@@ -143,6 +151,10 @@ function missingSupplies(card: CardDocument): FileProblem[] {
     ...Object.entries(card.pieceStocks ?? {}).flatMap(([piece, id]) => missing(`pieceStocks.${piece}`, id, supplies.stocks, 'stocks')),
     ...(card.dressing?.layers === undefined ? [] : missing('dressing.layers.stock', card.dressing.layers.stock, supplies.stocks, 'stocks')),
     ...(card.dressing?.toppers ?? []).flatMap(({ stock }, i) => missing(`dressing.toppers.${i}.stock`, stock, supplies.stocks, 'stocks')),
+    ...(card.dressing?.toppers ?? []).flatMap(({ backings = [], film }, i) => [
+      ...backings.flatMap(({ stock }, nth) => missing(`dressing.toppers.${i}.backings.${nth}.stock`, stock, supplies.stocks, 'stocks')),
+      ...(film ? missing(`dressing.toppers.${i}.film.stock`, film.stock, supplies.stocks, 'stocks') : []),
+    ]),
     ...(card.dressing?.closures ?? []).flatMap((closure, i) =>
       'stock' in closure ? missing(`dressing.closures.${i}.stock`, closure.stock, supplies.stocks, 'stocks') : [],
     ),

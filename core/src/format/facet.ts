@@ -49,7 +49,7 @@ export interface Facet {
 }
 
 /** Which of several layers on one another, or which topper: both count from 1. */
-export type DressedStep = ({ step: number } | { topper: number }) & { stock: Pick<Stock, 'shade'> };
+export type DressedStep = ({ step: number } | { topper: number }) & { stock: Pick<Stock, 'shade' | 'kind'> };
 
 const paperOf = (worn: DressedStep): readonly [number, number, number] =>
   worn.stock.shade
@@ -91,14 +91,15 @@ export function painted(
 ): Facet {
   const { stock } = panel.piece;
   const own = stockOf(design, panel.piece);
-  const paper = layer ? paperOf(layer) : own.shade ? SHADES[own.shade] : PAPER[stock];
+  const clear = isClear(layer ? layer.stock : own);
+  const paper = layer ? (clear && !layer.stock.shade ? PAPER.film : paperOf(layer)) : own.shade ? SHADES[own.shade] : PAPER[stock];
   const shade = (0.72 + 0.28 * Math.abs(dot(normal, LIGHT))) * (1 - DEPTH_SHADE * (1 - nearness));
   return {
     panel: panel.id,
     face: dot(normal, toward) > 0 ? 'up' : 'down',
     path: pathOf(loops),
     fill: `rgb(${paper.map((c) => Math.round(c * shade)).join(' ')})`,
-    opacity: !layer && isClear(own) ? CLEAR : 1,
+    opacity: clear ? CLEAR : 1,
   };
 }
 

@@ -158,7 +158,7 @@ describe('card files', () => {
       '1 to 3',
     ],
     ['something that does not belong', broken({ script: 'x' }), 'script', 'does not belong'],
-    ['far too much', `"${'x'.repeat(600 * 1024)}"`, 'file', 'at most'],
+    ['far too much', `"${'x'.repeat(LARGEST_CARD_FILE)}"`, 'file', 'at most'],
   ])('refuses %s, naming the place and what is allowed', (_, text, path, says) => {
     const reading = readCardFile(text);
     expect(reading.ok).toBe(false);

@@ -143,9 +143,9 @@ describe('outline drawings that mean ill', () => {
 });
 
 describe('what is written', () => {
-  it('can be read back, 60 cards of twelve large outlines in as many files as that takes', () => {
+  it('can be read back, 150 cards of twelve large outlines in as many files as that takes', () => {
     const outlines = Array.from({ length: 12 }, (_, i) => ({ id: `own-${i}`, name: `Outline ${i}`, points: ring(600, 9) }));
-    const cards = Array.from({ length: 60 }, (_, i) => ({ ...card, id: `card-${i}`, outlines }));
+    const cards = Array.from({ length: 150 }, (_, i) => ({ ...card, id: `card-${i}`, outlines }));
     const files = writeShelfFiles(cards);
     expect(files.length).toBeGreaterThan(1);
     expect(files.every((file) => new TextEncoder().encode(file).length <= LARGEST_SHELF_FILE)).toBe(true);

@@ -1,9 +1,10 @@
 import type { CardDocument } from '../card/document.js';
 import { outlineTrouble } from '../card/own-outlines.js';
 import { crossingsOf } from '../plane/crossings.js';
-import { outerLine } from '../plane/outer-line.js';
 import { boxOf, signedArea, type Loop } from '../plane/outline.js';
-import { distanceToSegment, type Point } from '../plane/point.js';
+import type { Point } from '../plane/point.js';
+import { MOST_CORNERS, thinned, tidied } from '../plane/tidy-outline.js';
+import { outlineId, shortName } from './outline-name.js';
 import { drawnIn, linesOfShape, type SvgLine } from './svg-lines.js';
 
 export type OwnOutline = NonNullable<CardDocument['outlines']>[number];
@@ -15,8 +16,6 @@ export type OutlineReading =
 const LONGER = 1000;
 /** Curves are followed to this share of it: a fiftieth of a mm on a shape of 100 mm. */
 const CLOSE_ENOUGH = LONGER * 2e-4;
-/** Corners of an outline that is kept: what a knife or a cutter can follow, and every check stays quick with. */
-const MOST_CORNERS = 240;
 /** Points of a line, curves followed: more is a traced picture. */
 const MOST_POINTS = 20_000;
 /** An outline goes round once. A few crossings are slips of a pen and are taken out; more is no outline. */
@@ -47,10 +46,10 @@ export function readOutlineSvg(text: string, name: string): OutlineReading {
   }
   if (largest.length > MOST_POINTS)
     return refuse(name, `follows its outline with ${largest.length} points; allowed: at most ${MOST_POINTS}, so trace it more coarsely`);
-  const placed = thin(upright(largest), CLOSE_ENOUGH);
+  const placed = thinned(upright(largest), CLOSE_ENOUGH);
   if (crossingsOf(placed, MOST_CROSSINGS + 1) > MOST_CROSSINGS)
     return refuse(name, `crosses itself more than ${MOST_CROSSINGS} times; allowed: a line that goes round its shape once`);
-  const { outline, tolerance } = tidied(placed);
+  const { outline, tolerance } = tidied(placed, CLOSE_ENOUGH);
   if (outline.length < 3) return refuse(name, 'encloses nothing; allowed: a closed path round an area');
   const points = outline.map(([x, y]): [number, number] => [Number(x.toFixed(2)), Number(y.toFixed(2))]);
   const trouble = outlineTrouble(points);
@@ -68,19 +67,9 @@ export function readOutlineSvg(text: string, name: string): OutlineReading {
   ];
   return {
     ok: true,
-    outline: { id: `own-${slug(name)}`, name: shortName(name), points },
+    outline: { id: outlineId(name), name: shortName(name), points },
     ...(notes.length > 0 && { note: notes.join(' ') }),
   };
-}
-
-/** A name that an outline may have: at most 60 characters, the last one whole. */
-function shortName(name: string): string {
-  let short = '';
-  for (const letter of name) {
-    if (short.length + letter.length > 60) break;
-    short += letter;
-  }
-  return short || 'own outline';
 }
 
 function refuse(name: string, why: string): OutlineReading {
@@ -97,58 +86,4 @@ function upright(loop: Loop): Loop {
   const scale = LONGER / Math.max(maxX - minX, maxY - minY);
   const placed = loop.map(([x, y]): Point => [(x - minX) * scale, (maxY - y) * scale]);
   return signedArea(placed) > 0 ? placed : placed.reverse();
-}
-
-/** Crossings of the line with itself taken out, and no more corners than may be; with how far it may be off for that. */
-function tidied(loop: Loop): { outline: Loop; tolerance: number } {
-  const whole = outerLine(loop);
-  let tolerance = CLOSE_ENOUGH;
-  let outline = thin(whole, tolerance);
-  while (outline.length > MOST_CORNERS) outline = thin(whole, (tolerance *= 1.5));
-  return { outline, tolerance };
-}
-
-/** Leaves out points that lie within a tolerance of the line without them (Ramer–Douglas–Peucker, on both halves of the loop). */
-function thin(loop: Loop, tolerance: number): Loop {
-  if (loop.length < 4) return loop;
-  const first = loop[0]!;
-  const off = ([x, y]: Point): number => Math.hypot(x - first[0], y - first[1]);
-  const far = loop.reduce((most, p, i) => (off(p) > off(loop[most]!) ? i : most), 0);
-  const line = [...loop, first];
-  const kept = new Set([0, far]);
-  const waiting: (readonly [number, number])[] = [
-    [0, far],
-    [far, loop.length],
-  ];
-  for (let stretch = waiting.pop(); stretch; stretch = waiting.pop()) {
-    const [from, to] = stretch;
-    let worst = { off: tolerance, at: -1 };
-    for (let i = from + 1; i < to; i++) {
-      const here = distanceToSegment(line[i]!, line[from]!, line[to]!);
-      if (here > worst.off) worst = { off: here, at: i };
-    }
-    if (worst.at < 0) continue;
-    kept.add(worst.at);
-    waiting.push([from, worst.at], [worst.at, to]);
-  }
-  return [...kept].sort((a, b) => a - b).map((i) => line[i]!);
-}
-
-function slug(name: string): string {
-  const plain = name
-    .toLowerCase()
-    .replace(/\.svg$/, '')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 36);
-  // Letters that an id cannot hold still tell one drawing from another.
-  const isWhole = [...name].every((letter) => letter.codePointAt(0)! < 128);
-  return isWhole && plain ? plain : `${plain.slice(0, 28) || 'outline'}-${hashed(name)}`;
-}
-
-/** A short number for words, by which two are told apart (FNV-1a, 32 bits). */
-function hashed(words: string): string {
-  let hash = 0x811c9dc5;
-  for (const letter of words) hash = Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193);
-  return (hash >>> 0).toString(36);
 }

@@ -35,7 +35,7 @@ export function arrangementOf({ design, dressed }: Pick<Evaluation, 'design' | '
     const up = dressed.sides.find((side) => side.panel === panel && side.face === face)?.up ?? 'top';
     const back = undone(laidOn(area, { face, up }));
     const seen = (loop: Loop): Point[] => loop.map((point) => place(point, back));
-    const everything = [...seen(area.outer), ...own.flatMap((placed) => seen(placed.area.outer))];
+    const everything = [...seen(area.outer), ...own.flatMap((placed) => placed.whole.flatMap(({ outer }) => seen(outer)))];
     const { minX, minY, maxX, maxY } = boxOf(everything);
     const drawn = (loop: Loop): Point[] => seen(loop).map(([x, y]): Point => [x - minX, y - minY]);
     const line = (role: Primitive['role'], id: string, loop: Loop): Primitive => ({
@@ -53,7 +53,7 @@ export function arrangementOf({ design, dressed }: Pick<Evaluation, 'design' | '
         line('outline', panel, area.outer),
         ...area.holes.map((hole, i) => line('window', `${panel}-${i}`, hole)),
         ...own.flatMap((placed) => [
-          line('pencil', placed.id, placed.area.outer),
+          ...[placed, ...placed.under.filter(({ as }) => as !== 'twin')].map(({ id, area: lies }) => line('pencil', id, lies.outer)),
           ...(placed.greeting?.onPanel ?? []).map((loop, i) => line('lettering', `${placed.id}-letters-${i}`, loop)),
           // All over is no place to be shown: only a part is, and pads are.
           ...(placed.topper.glued || placed.pads.length > 0

@@ -9,7 +9,9 @@ import {
   PDFDocument,
   popGraphicsState,
   pushGraphicsState,
+  radians,
   rgb,
+  type PDFImage,
   type PDFPage,
 } from '@cantoo/pdf-lib';
 import type { Mm } from '../measure/units.js';
@@ -17,6 +19,7 @@ import { flattened, pathOf } from '../plane/curves.js';
 import type { Loop } from '../plane/outline.js';
 import { distance, type Point } from '../plane/point.js';
 import { edgesOf, type DrawingRole, type Primitive } from '../sheet/piece-drawing.js';
+import type { OwnImage } from '../card/document.js';
 import { PrintFont } from './pdf-font.js';
 import type { StandingPicture } from './standing-picture.js';
 import { PdfTags, type TagElement, type TagRole } from './pdf-tags.js';
@@ -71,6 +74,8 @@ export interface PdfSetting {
   regular: PrintFont;
   bold: PrintFont;
   tags: PdfTags;
+  /** pictures that may be drawn, by their id in the card */
+  images: Map<string, PDFImage>;
 }
 
 export async function newPdf(title: string, fonts: PdfFonts): Promise<PdfSetting> {
@@ -84,7 +89,24 @@ export async function newPdf(title: string, fonts: PdfFonts): Promise<PdfSetting
   document.setModificationDate(new Date(0));
   const embedded = async (files: readonly Uint8Array[]): Promise<PrintFont> =>
     new PrintFont(await Promise.all(files.map((file) => document.embedFont(file, { subset: true }))));
-  return { document, regular: await embedded(fonts.regular), bold: await embedded(fonts.bold), tags: new PdfTags(document) };
+  return {
+    document,
+    regular: await embedded(fonts.regular),
+    bold: await embedded(fonts.bold),
+    tags: new PdfTags(document),
+    images: new Map(),
+  };
+}
+
+/** Takes pictures into a document, so that pages may show them. One whose file is broken is left out: where it belongs that is said. */
+export async function embedImages({ document, images }: PdfSetting, given: readonly OwnImage[]): Promise<void> {
+  for (const { id, type, data } of given) {
+    try {
+      images.set(id, await (type === 'image/png' ? document.embedPng(data) : document.embedJpg(data)));
+    } catch {
+      // Its place says so.
+    }
+  }
 }
 
 /** The finished file. */
@@ -179,6 +201,19 @@ export class MmPage {
   /** How wide words are at a size (mm). */
   widthOf(words: string, size: number): Mm {
     return this.setting.regular.width(words, size);
+  }
+
+  /** A picture that was taken into the document, from its lower left corner to its lower right and its upper left one. */
+  image(id: string, at: Point, right: Point, up: Point): void {
+    const image = this.setting.images.get(id);
+    if (!image) return this.text('This picture cannot be read.', [at[0] + 2, at[1] + 2], 8);
+    this.page.drawImage(image, {
+      x: at[0] * PT,
+      y: at[1] * PT,
+      width: distance(at, right) * PT,
+      height: distance(at, up) * PT,
+      rotate: radians(Math.atan2(right[1] - at[1], right[0] - at[0])),
+    });
   }
 
   /** A picture of a standing card, as large as a frame lets it be, in its middle. */

@@ -2,11 +2,12 @@ import type { Mm } from '../measure/units.js';
 import { MM_PER_INCH } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
 import { verdictLine, type VerdictLine } from '../plan/verdict.js';
-import { rectangle } from '../plane/outline.js';
+import type { OwnImage } from '../card/document.js';
+import { rectangle, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import type { Primitive } from '../sheet/piece-drawing.js';
 import { PAPERS, type PaperId } from './papers.js';
-import { MmPage, newPdf, savePdf, type PdfFonts, type PdfLine, type PdfSetting } from './pdf-page.js';
+import { embedImages, MmPage, newPdf, savePdf, type PdfFonts, type PdfLine, type PdfSetting } from './pdf-page.js';
 import { PT } from './pdf-units.js';
 
 /** Printers leave this much of a page white. */
@@ -28,6 +29,8 @@ export interface TrueSizeDrawing {
   height: Mm;
   piece: Primitive[];
   notes: { at: Point; words: string }[];
+  /** what is printed on it, and the edge that it is seen within */
+  images?: { of: OwnImage; at: Point; right: Point; up: Point; edge: Loop }[];
 }
 
 /** Where one drawing is shown on one page: `shift` moves drawing coordinates to page coordinates, mm. */
@@ -61,6 +64,8 @@ export async function writeTrueSize(
   const { name } = evaluation.design.card;
   const verdict = verdictLine(evaluation);
   const setting = await newPdf(`${name}, ${what}`, fonts);
+  const shown = drawings.flatMap(({ images = [] }) => images.map(({ of }) => of));
+  await embedImages(setting, evaluation.design.card.images?.filter((image) => shown.includes(image)) ?? []);
   const { width: pageWidth, height: pageHeight } = PAPERS[paper];
   const headRoom = verdict.works ? 0 : HEAD;
   const room = { width: pageWidth - 2 * MARGIN, height: pageHeight - 2 * MARGIN - FOOT - headRoom };
@@ -115,6 +120,15 @@ function bestWay(drawing: TrueSizeDrawing, room: { width: Mm; height: Mm }): { d
       height: drawing.width,
       piece: drawing.piece.map((primitive) => ({ ...primitive, points: primitive.points.map(quarter) })),
       notes: drawing.notes.map(({ at, words }) => ({ at: quarter(at), words })),
+      ...(drawing.images && {
+        images: drawing.images.map(({ of, at, right, up, edge }) => ({
+          of,
+          at: quarter(at),
+          right: quarter(right),
+          up: quarter(up),
+          edge: edge.map(quarter),
+        })),
+      }),
     },
   };
 }
@@ -164,6 +178,8 @@ function draw(page: MmPage, drawing: TrueSizeDrawing, [dx, dy]: Point): void {
   page.as(
     'Figure',
     () => {
+      for (const { of, at: corner, right, up, edge } of drawing.images ?? [])
+        page.inside(edge.map(at), () => page.image(of.id, at(corner), at(right), at(up)));
       page.piece(drawing.piece, at);
       for (const note of drawing.notes) page.text(note.words, at(note.at), 8, { soft: true });
     },

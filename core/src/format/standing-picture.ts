@@ -51,7 +51,10 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     const seen = (loop: Loop): Point[] => loop.map(([x, y]) => onPicture(carry(m, x, y, 0), outlook));
     const normal = unit([m[2]!, m[6]!, m[10]!]);
     const { layers, toppers } = evaluation.dressed;
-    return [...layers, ...toppers.map((placed, i) => ({ ...placed, topper: i + 1 }))]
+    return [
+      ...layers,
+      ...toppers.flatMap((placed, i) => [...placed.under, placed].map((sheet, nth) => ({ ...sheet, topper: i + 1 + nth }))),
+    ]
       .filter((each) => each.panel === panel.id && each.face === facets[body]!.face)
       .flatMap((each): Facet[] => {
         const outer = seen(each.area.outer);

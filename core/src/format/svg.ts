@@ -6,6 +6,8 @@ import { placeIn } from '../plan/beds.js';
 import type { Drawing } from './layout.js';
 import { LAYERS, linesOf, type CutterOptions, type DrawnLine, type LayerName } from './lines.js';
 import { escaped } from './xml.js';
+import type { OwnImage } from '../card/document.js';
+import type { CutSheet } from '../sheet/cut-sheet.js';
 
 /** Solid strokes: a cutter may take a dash for a perforation. It reads the group; the colour is for people. */
 const STROKES: Record<LayerName, string> = {
@@ -25,12 +27,17 @@ const MARK_SQUARE: Mm = 5;
  * A drawing for an electronic cutter: true size in mm, each piece one group, in it one group for each kind of line, in the
  * order in which they are made, the outline last. Of one that is printed first, the groups `register` and `print` are what the
  * printer gets; a machine then finds the marks, which lie outside the drawing, and cuts the rest.
- * No transforms: coordinates are final. y runs down as SVG has it, so a piece
+ * No transforms but of pictures: coordinates are final. y runs down as SVG has it, so a piece
  * is seen as on the table, upper face up. Curves are arcs and cubic curves.
  */
-export function writeSvg(drawing: Drawing, title: string, options: CutterOptions = { folds: 'score' }): string {
+export function writeSvg(
+  drawing: Drawing,
+  title: string,
+  options: CutterOptions = { folds: 'score' },
+  images: readonly OwnImage[] = [],
+): string {
   const { placed, width, height } = drawing;
-  const groups = placed.map((own) => {
+  const groups = placed.map((own, nth) => {
     const at = (point: Point): Point => {
       const [x, y] = placeIn(own, point);
       return [x, height - y];
@@ -47,9 +54,15 @@ export function writeSvg(drawing: Drawing, title: string, options: CutterOptions
     });
     const ink = letters.map((letter) => pathData(letter, at)).join(' ');
     const print = ink ? [`    <path id="${id}-print" class="print" fill="#1d2327" fill-rule="evenodd" stroke="none" d="${ink}"/>`] : [];
-    return [`  <g id="${id}" class="piece">`, `    <title>${escaped(`${name}, ${faceUp}`)}</title>`, ...print, ...layers, '  </g>'].join(
-      '\n',
-    );
+    const picture = options.printed ? printedPicture(own.sheet, `${own.sheet.piece.id}-edge-${nth}`, at, images) : [];
+    return [
+      `  <g id="${id}" class="piece">`,
+      `    <title>${escaped(`${name}, ${faceUp}`)}</title>`,
+      ...picture,
+      ...print,
+      ...layers,
+      '  </g>',
+    ].join('\n');
   });
   const room = options.printed ? MARKS_OUT + 1 : 0;
   const [wide, high] = [width + 2 * room, height + 2 * room];
@@ -62,6 +75,25 @@ export function writeSvg(drawing: Drawing, title: string, options: CutterOptions
     '</svg>',
     '',
   ].join('\n');
+}
+
+/** The picture of a piece, as far as its outline: laid by a matrix, as it may be turned with its piece. */
+function printedPicture({ piece, outline }: CutSheet, edge: string, at: (point: Point) => Point, images: readonly OwnImage[]): string[] {
+  const { image, id } = piece;
+  const found = images.find((each) => each.id === image?.of);
+  if (!image || !found) return [];
+  const [origin, across, down] = [
+    at([image.x, image.y + image.height]),
+    at([image.x + image.width, image.y + image.height]),
+    at([image.x, image.y]),
+  ];
+  const matrix = [...[across, down].flatMap(([x, y]) => [x - origin[0], y - origin[1]]), ...origin].map((value) =>
+    String(Number(value.toFixed(6))),
+  );
+  return [
+    `    <clipPath id="${edge}"><path d="${pathData({ points: outline, closed: true }, at)}"/></clipPath>`,
+    `    <g clip-path="url(#${edge})"><image id="${id}-picture" class="print" width="1" height="1" preserveAspectRatio="none" transform="matrix(${matrix.join(' ')})" href="data:${found.type};base64,${found.data}"/></g>`,
+  ];
 }
 
 /** A square at the upper left, brackets at the other corners: none of a sheet's turns is like another. */

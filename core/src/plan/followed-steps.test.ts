@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARDS } from '../card/demo-cards.js';
 import type { CardDocument } from '../card/document.js';
+import { withTopper } from '../card/dress-card.js';
 import { cardToTry } from '../card/try-out.js';
 import { everySheet } from '../dress/every-sheet.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
@@ -9,14 +10,31 @@ import { areaOf, boxOf, loopContains, type Area, type Loop } from '../plane/outl
 import { distanceToSegment, type Point } from '../plane/point.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { METRIC_WORKSHOP, starterFor } from '../supplies/starter-workshops.js';
-import { evaluated } from '../testing/evaluated.js';
+import { cardOn, evaluated } from '../testing/evaluated.js';
 import { alongLine, madeFrom, type PaperPiece } from '../testing/paper-maker.js';
 import { benchSteps } from './bench-steps.js';
 import { stepsRecord } from './steps-record.js';
 
+/** A topper with two papers behind it, one on film with a twin past the edge, and one that lies partly on the first. */
+function sheetsBehindToppers(): CardDocument {
+  const plain = cardOn('folded-card', { depth: 100, length: 140 }, { within: 'envelope' });
+  const on = { panel: 'base/front-leaf', face: 'up' as const, stock: 'card-250', outline: 'mushroom' };
+  const backings = [
+    { border: 3, stock: 'text-100' },
+    { border: 2, stock: 'card-250' },
+  ];
+  const film = { wide: 12, long: 60, stock: 'film-190' };
+  return [
+    { ...on, across: 35, along: 60, height: 40, backings },
+    { ...on, across: 60, along: 165, height: 40, film, twin: true as const },
+    { ...on, across: 60, along: 60, height: 30, turn: 0.3 },
+  ].reduce((card, topper) => withTopper(card, topper, METRIC_WORKSHOP), plain);
+}
+
 const CARDS: readonly (readonly [string, CardDocument])[] = [
   ...CATALOGUE.map((mechanism) => [mechanism.id, cardToTry(mechanism)] as const),
   ...DEMO_CARDS.map((card) => [card.name, card] as const),
+  ['a card with papers, film and a twin behind toppers', sheetsBehindToppers()],
 ];
 
 const EXACT = 0.01;
@@ -91,7 +109,7 @@ describe.each(CARDS)('a maker who only reads the steps of %s', (_name, card) => 
     const { joins, troubles } = follow();
     expect(troubles).toEqual([]);
     const { layers, toppers, bands, magnets } = evaluation.dressed;
-    const onToppers = (id: string): boolean => toppers.some((topper) => topper.id === id);
+    const onToppers = (id: string): boolean => toppers.some(({ id: own, under }) => [own, ...under.map((sheet) => sheet.id)].includes(id));
     const sunk = magnets.flatMap((magnet) => magnet.sheets.map(({ piece }) => piece.id));
     const hides = layers.filter(({ number }) =>
       magnets.some(({ first, second }) => [first, second].some((disc) => disc?.coveredBy === number)),
@@ -116,7 +134,9 @@ describe.each(CARDS)('a maker who only reads the steps of %s', (_name, card) => 
       const whole = areaOf({ outer: sheet.outline, holes: sheet.windows.map(({ outline }) => outline) });
       expect(own.reduce((sum, { glued }) => sum + areaOf(faceOf(glued)), 0)).toBeCloseTo(whole, 1);
     }
-    for (const { id, glue, ground } of toppers) {
+    for (const { id: own, glue, ground, under } of toppers) {
+      // What lies lowest carries it.
+      const id = under.find(({ as }) => as !== 'twin')?.id ?? own;
       // All the glue of a topper that has the panel under it finds a place, and no more than there is of it.
       const found = joins.filter(({ glued }) => glued.piece === id).reduce((sum, { glued }) => sum + areaOf(faceOf(glued)), 0);
       expect([id, found > Math.abs(totalArea(intersect(glue, ground))) - 0.1]).toEqual([id, true]);

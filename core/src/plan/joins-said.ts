@@ -184,8 +184,46 @@ interface Carrier {
  * edge of one of them is told part by part; where there is nothing under it, it is left bare.
  */
 export function joinsOfTopper(evaluation: Evaluation, topper: PlacedTopper): Join[] {
-  return inParts(topper, topper.glue, carriersOf(evaluation, topper));
+  const lowest = stackOf(topper)[0]!;
+  const lying = inParts(lowest, topper.glue, carriersOf(evaluation, topper));
+  const twin = topper.under.find(({ as, face }) => as === 'twin' && face !== topper.face);
+  if (!twin) return lying;
+  // Through clear film it is seen from behind: it lies on the other face of that, and past its edges on the topper's back.
+  const { panels, linkage } = evaluation.design;
+  const panel = panels[linkage.bodyOf.get(topper.panel)!]!;
+  const film: Carrier = {
+    onto: { piece: panel.piece.id, face: twin.face },
+    areas: [panel.area],
+    carry: onCutSheet(panel.piece, spineEases(evaluation)),
+  };
+  return [...lying, ...inParts(twin, [twin.area], [film, backOf(lowest)])];
 }
+
+/** What a topper is put together from before it is glued on: each sheet on the one under it, and the twin on its back. */
+export function joinsTogether(topper: PlacedTopper): Join[] {
+  const stack = stackOf(topper);
+  const on = stack.slice(1).flatMap((sheet, i) => {
+    const under = stack[i]!;
+    return inParts(sheet, [sheet.area], [{ onto: { piece: under.id, face: 'up' }, areas: [under.area], carry: carriedTo(under) }]).slice(
+      0,
+      1,
+    );
+  });
+  const twin = topper.under.find(({ as, face }) => as === 'twin' && face === topper.face);
+  return twin ? [...on, ...inParts(twin, [twin.area], stack.map(backOf))] : on;
+}
+
+type Sheet = Pick<PlacedTopper, 'id' | 'number' | 'area' | 'placement'>;
+
+/** The sheets of a topper that lie on one another, the lowest first; its twin is none of them. */
+const stackOf = (topper: PlacedTopper): Sheet[] => [...topper.under.filter(({ as }) => as !== 'twin'), topper];
+
+const carriedTo =
+  ({ placement }: Sheet): Carrier['carry'] =>
+  (corner) =>
+    place(corner, undone(placement));
+
+const backOf = (sheet: Sheet): Carrier => ({ onto: { piece: sheet.id, face: 'down' }, areas: [sheet.area], carry: carriedTo(sheet) });
 
 function carriersOf(evaluation: Evaluation, { panel, face, ground, id }: PlacedTopper): Carrier[] {
   const { design, dressed } = evaluation;
@@ -195,17 +233,17 @@ function carriersOf(evaluation: Evaluation, { panel, face, ground, id }: PlacedT
     0,
     dressed.toppers.findIndex((other) => other.id === id),
   );
-  const sheetOf = (worn: Pick<PlacedTopper | DressedLayer, 'id' | 'area' | 'placement'>): Carrier => ({
-    onto: { piece: worn.id, face: 'up' },
-    areas: [worn.area],
-    carry: (corner) => place(corner, undone(worn.placement)),
-  });
+  const sheetOf = (worn: Sheet): Carrier => ({ onto: { piece: worn.id, face: 'up' }, areas: [worn.area], carry: carriedTo(worn) });
   const layers = dressed.layers.filter(isHere).sort((a, b) => b.step - a.step);
   const covers = dressed.magnets.flatMap((magnet) =>
     discsOf(magnet).flatMap(({ disc, cover }) => (isHere(disc) && cover ? [carrierOf(cover)] : [])),
   );
   return [
-    ...before.filter(isHere).reverse().map(sheetOf),
+    ...before
+      .filter(isHere)
+      .reverse()
+      .flatMap((topper) => stackOf(topper).reverse())
+      .map(sheetOf),
     ...layers.map(sheetOf),
     ...covers,
     { onto: { piece: piece.id, face }, areas: ground, carry: onCutSheet(piece, spineEases(evaluation)) },

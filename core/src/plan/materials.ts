@@ -41,6 +41,12 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     return { what: own.length === 1 ? 'One layer' : `${own.length} layers`, detail: `${stock.name}, across × up: ${all.join('; ')}` };
   });
   const { toppers } = evaluation.dressed;
+  const under = toppers
+    .flatMap((topper) => topper.under)
+    .map(({ name, stock, sheet }): Material => ({
+      what: name,
+      detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} up`,
+    }));
   const mounted = toppers.map(({ number, topper, outlineName, sheet, stock, pads, times }): Material => ({
     what: `${number}, ${topper.name ?? outlineName}`,
     detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} up${times > 1 ? `, cut ${times} times` : ''}${pads.length > 0 ? `; ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}, ${say(topper.foam!)} high` : ''}`,
@@ -73,6 +79,7 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
   return [
     ...pieces,
     ...worn,
+    ...under,
     ...mounted,
     ...magnets,
     ...bands,

@@ -112,10 +112,22 @@ export interface Piece {
   anchors: Anchor[];
   /** outlines of letters on its upper face, holes in them the other way round */
   lettering?: readonly Loop[];
+  /** the card's picture that is printed on its upper face: its lower left corner, how wide and how high */
+  image?: PieceImage;
   /** thickness when it is not simply the caliper of its stock (a raised stop) */
   thickness?: Mm;
   /** the part that it belongs to; filled in as the card is drawn */
   part?: string;
+}
+
+/** A picture that lies on a piece, upright as the piece is drawn. */
+export interface PieceImage {
+  /** its id in the card */
+  of: string;
+  x: Mm;
+  y: Mm;
+  width: Mm;
+  height: Mm;
 }
 
 /** A piece with nothing on it yet. */

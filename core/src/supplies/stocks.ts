@@ -51,7 +51,7 @@ export const STOCK_KIND_NAMES: readonly { value: StockKind; label: string }[] = 
   { value: 'foam', label: 'foam' },
 ];
 
-export const isClear = ({ kind }: Stock): boolean => kind === 'film';
+export const isClear = ({ kind }: Pick<Stock, 'kind'>): boolean => kind === 'film';
 
 /** Thickness of ten sheets pressed together, measured at once, as that of one: an error of the caliper counts a tenth. */
 export const caliperOfTen = (ten: Mm): Mm => ten / 10;

@@ -20,11 +20,17 @@ export interface UsedSupplies {
   dressing?:
     | {
         layers?: { stock: string } | undefined;
-        toppers?: readonly { stock: string }[] | undefined;
+        toppers?: readonly UsedByTopper[] | undefined;
         envelope?: { stock: string; liner?: string | undefined } | undefined;
         closures?: readonly { id: string; stock?: string }[] | undefined;
       }
     | undefined;
+}
+
+interface UsedByTopper {
+  stock: string;
+  backings?: readonly { stock: string }[] | undefined;
+  film?: { stock: string } | undefined;
 }
 
 /** Where supplies are looked up: the first list that has the id gives it. */
@@ -45,6 +51,9 @@ export function carriedFor(used: UsedSupplies, ...sources: readonly Source[]): C
     ...STOCK_ROLES.map((role) => used.stocks[role]),
     ...Object.values(used.pieceStocks ?? {}),
     used.dressing?.layers?.stock ?? used.stocks.base,
+    ...(used.dressing?.toppers ?? []).flatMap(({ backings = [], film }) =>
+      [...backings, ...(film ? [film] : [])].map(({ stock }) => stock),
+    ),
     ...[...(used.dressing?.toppers ?? []), ...(used.dressing?.closures ?? [])].flatMap(({ stock }: { stock?: string }) => stock ?? []),
     ...[used.dressing?.envelope?.stock, used.dressing?.envelope?.liner].flatMap((id) => id ?? []),
   ]);

@@ -1,5 +1,5 @@
 import type { CardDocument } from '../card/document.js';
-import { TOPPER_HEIGHT, CAPITALS, GLUE_DEEP, type Closure, type Dressing, type Topper } from '../card/dressing.js';
+import { TOPPER_HEIGHT, CAPITALS, FILM_LENGTH, FILM_WIDTH, GLUE_DEEP, type Closure, type Dressing, type Topper } from '../card/dressing.js';
 import type { Evaluation } from '../evaluate.js';
 import { rulerStep, type Mm } from '../measure/units.js';
 import { boxOf } from '../plane/outline.js';
@@ -40,6 +40,9 @@ export function dressingInProportion(before: Evaluation, after: Evaluation): Dre
       height: down(each.height * share, TOPPER_HEIGHT.min),
       ...(each.width !== undefined && { width: down(each.width * share, TOPPER_HEIGHT.min) }),
       ...(each.glued && { glued: { ...each.glued, deep: down(each.glued.deep * share, GLUE_DEEP.min) } }),
+      ...(each.film && {
+        film: { ...each.film, wide: down(each.film.wide * share, FILM_WIDTH.min), long: down(each.film.long * share, FILM_LENGTH.min) },
+      }),
       // Letters are no ruler's marks.
       ...(each.greeting && { greeting: { ...each.greeting, capital: Math.max(CAPITALS.min, each.greeting.capital * share) } }),
     };

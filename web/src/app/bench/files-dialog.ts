@@ -106,7 +106,7 @@ export class FilesDialog {
   protected svg(): Promise<void> {
     return this.make('svg', 'The SVG', async () => {
       const files = drawingsOf(this.evaluation(), this.workshop()).map((drawing): WrittenFile => {
-        const text = writeSvg(drawing, this.judged.name, { folds: this.folds(), printed: this.printed() });
+        const text = writeSvg(drawing, this.judged.name, { folds: this.folds(), printed: this.printed() }, this.judged.images);
         return { suffix: drawing.suffix, bytes: new TextEncoder().encode(text) };
       });
       await this.give(files, 'svg', 'image/svg+xml');

@@ -22,6 +22,8 @@ import { HeldTopper, topperMoved } from './held-topper';
 interface Grip {
   placed: PlacedTopper;
   path: string;
+  /** papers behind it, its film and its twin */
+  sheets: string[];
   pads: string[];
   letters: string;
   /** what of it is glued, where that is only a part */
@@ -61,6 +63,9 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
     @for (grip of grips(); track grip.placed.topper.id) {
       <svg:g class="topper" [class.under]="grip.placed.face === 'down'">
         <svg:title>{{ grip.says }}: drag it, or use the arrow keys</svg:title>
+        @for (sheet of grip.sheets; track $index) {
+          <svg:path class="sheet" [attr.d]="sheet" />
+        }
         <svg:path class="outline" [attr.d]="grip.path" />
         @for (pad of grip.pads; track $index) {
           <svg:path class="pad" [attr.d]="pad" />
@@ -117,6 +122,15 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
       stroke: var(--chanterelle);
       stroke-width: 1.6;
       pointer-events: none;
+    }
+    .sheet {
+      fill: none;
+      stroke: var(--chanterelle);
+      stroke-width: 0.9;
+      pointer-events: none;
+    }
+    .under .sheet {
+      stroke-dasharray: 7 3 2 3;
     }
     .pad {
       fill: none;
@@ -220,10 +234,11 @@ export class WornOnPiece {
         const [x, y] = toScreen([placed.at[0] + shift[0], placed.at[1] + shift[1]], this.fit());
         const says = `${placed.number}, ${placed.topper.name ?? placed.outlineName}, on the ${inSentence(placed.panelName)}`;
         const pads = placed.pads.map((pad) => this.onScreen({ outer: pad, holes: [] }, shift));
-        const part = placed.topper.glued && placed.pads.length === 0 ? placed.glue : [];
+        const part = (placed.topper.glued || placed.topper.film) && placed.pads.length === 0 ? placed.glue : [];
         return {
           placed,
           path: this.onScreen(placed.area, shift),
+          sheets: placed.under.map(({ area }) => this.onScreen(area, shift)),
           pads,
           glue: part.map((area) => this.onScreen(area, shift)),
           letters: this.onScreen({ outer: [], holes: placed.greeting?.onPanel ?? [] }, shift),

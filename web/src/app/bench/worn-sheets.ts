@@ -2,6 +2,7 @@ import {
   areasOf as lettersWithHoles,
   boxOf,
   inkOn,
+  isClear,
   shadeHex,
   type Area,
   type Box,
@@ -9,6 +10,7 @@ import {
   type Loop,
   type DressedLayer,
   type PlacedTopper,
+  type TopperSheet,
 } from '@diptychon/core';
 import { CanvasTexture, ExtrudeGeometry, Mesh, MeshLambertMaterial, RepeatWrapping, SRGBColorSpace, type Object3D } from 'three';
 import { bowOf } from './bow';
@@ -28,6 +30,10 @@ const FOAM = '#f6f2e8';
 const INK = 0.04;
 const RIBBON_DRAWN = 0.4;
 const BLANK = '#e9e2d2';
+const FILM = '#cfe0e6';
+const CLEAR = 0.4;
+/** Papers behind a topper are called a, b, c. */
+const BEFORE_A = 'a'.charCodeAt(0) - 1;
 const MARKED = '#c2492c';
 /** A motif is so large on the paper (mm), and so large in its picture (dots). */
 const MOTIF = 13;
@@ -47,6 +53,8 @@ interface Slab {
   paper: string;
   motif?: string;
   up?: Up;
+  /** what is behind shows through */
+  clear?: true;
   /** the topper that it is */
   topper?: string;
 }
@@ -103,11 +111,12 @@ export class WornSheets {
   }
 
   /** Matt paper; what is bought for its pattern shows which way that runs. */
-  private material({ paper, motif, up }: Slab, marked: boolean): MeshLambertMaterial {
-    const key = `${paper}/${motif ?? ''}/${motif ? up! : ''}/${marked}`;
+  private material({ paper, motif, up, clear }: Slab, marked: boolean): MeshLambertMaterial {
+    const key = `${paper}/${motif ?? ''}/${motif ? up! : ''}/${clear ?? false}/${marked}`;
     const known = this.materials.get(key);
     if (known) return known;
     const material = new MeshLambertMaterial(motif && up ? { map: patternOf(paper, motif, up) } : { color: paper });
+    if (clear) Object.assign(material, { transparent: true, opacity: CLEAR, depthWrite: false });
     if (marked) material.emissive.set(MARKED);
     material.emissiveIntensity = 0.55;
     this.materials.set(key, material);
@@ -152,13 +161,19 @@ function slabsOn(
     const below: { box: Box; top: number }[] = [];
     const highest = toppers.reduce((most, placed, i) => {
       if (placed.panel !== panel || placed.face !== face) return most;
-      const box = boxOf(placed.area.outer);
+      const box = boxOf(placed.whole.flatMap(({ outer }) => outer));
       const lies = Math.max(0, ...below.filter((other) => meet(box, other.box)).map(({ top }) => top));
       const foam = placed.pads.length > 0 ? placed.topper.foam! : 0;
       for (const pad of placed.pads) slabs.push({ outer: pad, holes: [], from: at(over + lies, foam), thick: foam, paper: FOAM });
       const height = placed.times * drawn(placed);
-      const lift = over + lies + foam;
-      below.push({ box, top: lies + foam + height });
+      let lift = over + lies + foam;
+      for (const sheet of placed.under.filter((each) => each.face === face)) {
+        // A twin lies behind the rest where nothing else does; all others lift what is on them.
+        const thick = drawn(sheet);
+        slabs.push(sheetSlab(sheet, at(sheet.as === 'twin' ? lift - thick : lift, thick), thick, placed.topper.id, i));
+        if (sheet.as !== 'twin') lift += thick;
+      }
+      below.push({ box, top: lift - over + height });
       slabs.push({
         ...placed.area,
         from: at(lift, height),
@@ -169,8 +184,13 @@ function slabsOn(
       // Letters are a breath of ink on top.
       for (const letter of areasOf(placed.greeting?.onPanel ?? [], placed.face))
         slabs.push({ ...letter, from: at(lift + height, INK), thick: INK, paper: inkOn(placed.stock), topper: placed.topper.id });
-      return Math.max(most, lies + foam + height);
+      return Math.max(most, lift - over + height);
     }, 0);
+    // Through clear film a twin of what is on the other face is seen on this one.
+    for (const [i, { topper, under, face: seen }] of toppers.entries()) {
+      for (const twin of under.filter((each) => each.panel === panel && each.face === face && seen !== face))
+        slabs.push(sheetSlab(twin, at(over, drawn(twin)), drawn(twin), topper.id, i));
+    }
     // A ribbon round this panel lies over all of it, on both faces; its bow on what is seen first.
     const tied = ribbons.filter((ribbon) => ribbon.panel?.id === panel);
     for (const ribbon of tied) {
@@ -206,7 +226,16 @@ function areasOf(loops: readonly Loop[], face: 'up' | 'down'): Area[] {
 
 const meet = (a: Box, b: Box): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
 
-const drawn = ({ stock }: DressedLayer | PlacedTopper): number => Math.max(LEAST_DRAWN, stock.caliper);
+/** A paper behind a topper, its film or its twin. @param nth of the topper */
+function sheetSlab(sheet: TopperSheet, from: number, thick: number, topper: string, nth: number): Slab {
+  const { area, stock, as, number } = sheet;
+  if (isClear(stock)) return { ...area, from, thick, paper: FILM, clear: true, topper };
+  // Papers behind it are seen as other papers, its twin as the same.
+  const paper = as === 'backing' ? nth + number.charCodeAt(number.length - 1) - BEFORE_A : nth;
+  return { ...area, from, thick, paper: stock.shade ? shadeHex(stock.shade) : TOPPER_PAPERS[paper % TOPPER_PAPERS.length]!, topper };
+}
+
+const drawn = ({ stock }: DressedLayer | PlacedTopper | TopperSheet): number => Math.max(LEAST_DRAWN, stock.caliper);
 
 function layerSlab({ area, step, stock, upWhenOpen }: DressedLayer, from: number): Slab {
   const { paper, motif } = LAYER_PAPERS[(step - 1) % LAYER_PAPERS.length]!;

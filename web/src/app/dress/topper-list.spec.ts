@@ -1,4 +1,6 @@
+import { By } from '@angular/platform-browser';
 import { TopperList } from './topper-list';
+import { TopperMount } from './topper-mount';
 import { CardUnderHand, folded } from './testing/card-under-hand';
 
 describe('TopperList', () => {
@@ -92,5 +94,52 @@ describe('TopperList', () => {
     expect(hand.card.dressing!.toppers![0]!.greeting!.capital).toBe(6);
     await hand.type('topper-1-greeting', ' ');
     expect(hand.card.dressing!.toppers![0]).not.toHaveProperty('greeting');
+  });
+});
+
+describe('TopperMount in the list of toppers', () => {
+  let hand: CardUnderHand<TopperList>;
+  type Mount = { setCount(count: number): void; setMount(mount: string): void };
+
+  beforeEach(async () => {
+    hand = new CardUnderHand(TopperList);
+    await hand.show();
+    await hand.press(/^Add a topper$/);
+  });
+
+  const mount = (): Mount => hand.fixture.debugElement.query(By.directive(TopperMount)).componentInstance as unknown as Mount;
+  const topper = () => hand.card.dressing!.toppers![0]!;
+
+  it('gives it papers behind it that are changed one by one, and takes the last away first', async () => {
+    mount().setCount(2);
+    await hand.show();
+    expect(topper().backings).toEqual([
+      { border: 3, stock: folded.stocks.display },
+      { border: 3, stock: folded.stocks.display },
+    ]);
+    await hand.type('topper-1-border-1', '5 mm');
+    expect(topper().backings!.map(({ border }) => border)).toEqual([3, 5]);
+    expect(hand.element.querySelector('.size')!.textContent).toContain('3 pieces');
+    mount().setCount(1);
+    await hand.show();
+    expect(topper().backings!.map(({ border }) => border)).toEqual([3]);
+    mount().setCount(0);
+    await hand.show();
+    expect(topper()).not.toHaveProperty('backings');
+  });
+
+  it('puts it on film without foam or glue of its own, and back on foam without film', async () => {
+    mount().setMount('film');
+    await hand.show();
+    // 50 mm high, and 20 mm under it for the glue.
+    expect(topper().film).toEqual({ wide: 10, long: 70, stock: folded.stocks.film });
+    await hand.type('topper-1-film-long', '90 mm');
+    expect(topper().film!.long).toBe(90);
+    expect(hand.element.querySelector('#topper-1-glue')).toBeNull();
+    mount().setMount('foam');
+    await hand.show();
+    expect(topper()).toMatchObject({ foam: 2 });
+    expect(topper()).not.toHaveProperty('film');
+    expect(hand.element.querySelector('#topper-1-glue')).not.toBeNull();
   });
 });

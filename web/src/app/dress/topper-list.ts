@@ -7,7 +7,6 @@ import {
   STYLE_IDS,
   GLUE_DEEP,
   inSentence,
-  MOST_FOAM,
   MOST_TIMES,
   MOST_TOPPERS,
   MOST_WORDS,
@@ -42,6 +41,7 @@ import { offeredChoices } from '../fields/offered-choices';
 import { outlineFrom, withOutline } from '../fields/outline-file';
 import { NumberText } from '../fields/number-text';
 import { capital, faceChoices, faceOf } from './face-choices';
+import { TopperMount } from './topper-mount';
 import { WornEntries, type WornEntry } from './worn-entries';
 import type { Highlight } from '../parts/highlight';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -52,7 +52,7 @@ interface Row extends WornEntry {
   placed: PlacedTopper | undefined;
 }
 
-type Length = 'height' | 'width' | 'across' | 'along' | 'foam';
+type Length = 'height' | 'width' | 'across' | 'along';
 
 /** What each length of a topper may be. */
 const LIMITS: Readonly<Record<Length, { min: number; max: number }>> = {
@@ -60,11 +60,8 @@ const LIMITS: Readonly<Record<Length, { min: number; max: number }>> = {
   width: TOPPER_WIDTH,
   across: TOPPER_PLACE,
   along: TOPPER_PLACE,
-  foam: { min: 0.5, max: MOST_FOAM },
 };
 
-/** Foam as it is bought. */
-const USUAL_FOAM = 2;
 /** A new topper is so large, as a share of the shorter side of its panel. */
 const SHARE = 0.5;
 
@@ -72,7 +69,7 @@ const SHARE = 0.5;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-topper-list',
-  imports: [ChoiceRow, InputText, LengthField, LengthRow, NumberText, WornEntries],
+  imports: [ChoiceRow, InputText, LengthField, LengthRow, NumberText, TopperMount, WornEntries],
   templateUrl: './topper-list.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -86,10 +83,6 @@ export class TopperList {
   private readonly evaluator = inject(Evaluator);
   protected readonly chosen = signal<string | undefined>(undefined);
   protected readonly trouble = signal<string | undefined>(undefined);
-  protected readonly mounts = [
-    { value: 'flat', label: 'glued flat' },
-    { value: 'foam', label: 'on foam' },
-  ];
   protected readonly times = Array.from({ length: MOST_TIMES }, (_, i) => ({
     value: `${i + 1}`,
     label: i === 0 ? 'once' : `${i + 1} times, glued together`,
@@ -206,10 +199,6 @@ export class TopperList {
       ),
     );
     return found[0] ?? '';
-  }
-
-  protected setMount(row: Row, mount: string): void {
-    this.set(row, { foam: mount === 'foam' ? USUAL_FOAM : undefined });
   }
 
   /** Makes a topper what a die cuts: its outline, as wide as that cuts. */

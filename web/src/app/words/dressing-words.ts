@@ -18,7 +18,7 @@ export const DRESSING_WORDS: readonly Word[] = [
     id: 'topper',
     word: 'Topper',
     forms: ['topper', 'toppers'],
-    says: 'A small outline glued on last, flat or on pads of foam.',
+    says: 'A small outline glued on last, flat, on pads of foam or on film; papers behind it show round it.',
     drawing: [
       { as: 'paper', d: SHEET },
       { as: 'meant', d: 'M36 30A12 12 0 0 1 60 30ZM45 30H51V40H45Z' },
@@ -48,7 +48,7 @@ export const DRESSING_WORDS: readonly Word[] = [
     id: 'twin',
     word: 'Twin',
     forms: ['twin', 'twins'],
-    says: 'A layer of the same outline as another: cut alike, or its mirror image, or half a turn of it. With one-sided paper that matters.',
+    says: 'A layer of the same outline as another: cut alike, or its mirror image, or half a turn of it. With one-sided paper that matters. Of a topper, the mirror image that covers its back.',
     drawing: [
       { as: 'paper', d: 'M12 14H40V44H24Z' },
       { as: 'meant', d: 'M84 14H56V44H72Z' },
