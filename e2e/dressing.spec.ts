@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { expect, expectAccessible, openDemo, test } from './page';
 
@@ -175,4 +176,64 @@ test('a topper follows the hand over its panel on the standing card, and is cut 
   await expectAccessible(page);
   await page.getByRole('link', { name: 'Make it' }).click();
   await expect(page.getByText(/cut 3 times/)).toBeVisible();
+});
+
+/** A red disc of 200 dots on clear ground, in a picture of 300 × 240. */
+const picture = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    Object.assign(canvas, { width: 300, height: 240 });
+    const pen = canvas.getContext('2d')!;
+    pen.fillStyle = '#c8452f';
+    pen.beginPath();
+    pen.arc(140, 120, 100, 0, 7);
+    pen.fill();
+    return canvas.toDataURL('image/png').split(',')[1]!;
+  });
+
+test('a picture is printed on a topper at its true size, cut round what it shows, put on film with a twin, and kept', async ({ page }) => {
+  await openDemo(page, 'Doors to the autumn walk');
+  const wears = page.locator('dip-dressing-panel');
+  await wears.getByText('What it wears').click();
+  await wears.getByRole('button', { name: 'Add a topper' }).click();
+  const bring = async (name: string, buffer: Buffer): Promise<void> =>
+    wears.getByLabel(/^Picture for/).setInputFiles({ name, mimeType: 'image/png', buffer });
+
+  await bring('note.png', Buffer.from('no picture at all'));
+  await expect(wears.getByText('note.png is no picture that can be taken; allowed are PNG and JPEG.')).toBeVisible();
+  await bring('broken.png', Buffer.from('iVBORw0KGgoAAAANSUhEUg==', 'base64'));
+  await expect(wears.getByText('broken.png cannot be read: its file is broken.')).toBeVisible();
+  await bring('disc.png', Buffer.from(await picture(page), 'base64'));
+  // 200 dots of 300 to the inch are 16.93 mm; a picture of a screen says no more.
+  const height = wears.getByRole('textbox', { name: 'Height', exact: true });
+  await expect(height).toHaveValue('16.9 mm');
+  await expect(page.locator('dip-flat-view image')).toHaveCount(1);
+  await wears.getByRole('textbox', { name: 'Cut outside it by' }).fill('2 mm');
+  await page.keyboard.press('Tab');
+  // Round it all: 16.9 and 2 mm on either side.
+  await expect(wears.locator('.size').last()).toHaveText(/2[01]\.?\d*.*×.*20\.9/);
+  await wears.getByRole('combobox', { name: 'Cut along' }).click();
+  await page.getByRole('option', { name: 'the edge of the picture' }).click();
+  // The picture stays as large as it is: 240 dots high.
+  await expect(height).toHaveValue('20.3 mm');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(height).toHaveValue('16.9 mm');
+
+  await wears.getByRole('combobox', { name: 'Mounted' }).click();
+  await page.getByRole('option', { name: 'on film' }).click();
+  await expect(wears.getByRole('textbox', { name: 'Film, width' })).toHaveValue('10 mm');
+  await wears.getByRole('combobox', { name: 'Its back' }).click();
+  await page.getByRole('option', { name: 'covered by a twin' }).click();
+  await expect(page.getByText(/gets no twin: all of its back lies on its panel/)).toBeVisible();
+  await wears.getByRole('combobox', { name: 'Papers behind it' }).click();
+  await page.getByRole('option', { name: 'two', exact: true }).click();
+  await expect(wears.getByRole('textbox', { name: 'The next shows, all round' })).toHaveValue('3 mm');
+  await expectAccessible(page);
+
+  await page.reload();
+  await expect(page.locator('dip-flat-view image')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Print and files' }).click();
+  const files = page.getByRole('dialog');
+  const [download] = await Promise.all([page.waitForEvent('download'), files.getByRole('button', { name: /emplates/ }).click()]);
+  expect(readFileSync((await download.path())!).includes('/Subtype /Image')).toBe(true);
 });

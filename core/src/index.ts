@@ -108,11 +108,19 @@ export { cardOfClosedSize, LOOKS, proportionsOf, sizeForEnvelope, sizeForSheet, 
 export { compared, type Comparison } from './trial/compare.js';
 export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';
+export { withImage } from './card/own-images.js';
+export { LARGEST_IMAGE, MOST_IMAGES, MOST_OUTLINES, type OwnImage } from './card/document.js';
+export { imageTypeOf, pixelsPerMm, type ImageType } from './image/image-file.js';
+export { outlineOfImage, type CutAlong, type ImageOutline } from './format/image-outline.js';
+export type { Pixels } from './image/pixels.js';
+export type { PieceImage } from './sheet/piece.js';
+export { outlineId } from './format/outline-name.js';
 export {
   BACKING_BORDER,
   FILM_LENGTH,
   FILM_WIDTH,
   GLUE_DEEP,
+  MARGIN,
   MOST_BACKINGS,
   MOST_BORDER,
   MOST_FOAM,

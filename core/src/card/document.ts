@@ -55,6 +55,8 @@ const sizeItems = v.pipe(v.array(named(sizeName, plainSize)), v.maxLength(24, 'a
 const size = v.union([finite, text(64), sizeItems], 'allowed: a number (mm or radians), a word, or a list of entries with such sizes');
 const sizes = named(sizeName, size);
 
+/** A card holds at most so many outlines of its own. */
+export const MOST_OUTLINES = 12;
 /** A card keeps at most so many pictures, each of so many letters (base64): together with all else it stays a file that is quickly read. */
 export const MOST_IMAGES = 4;
 export const LARGEST_IMAGE = 400_000;
@@ -144,7 +146,7 @@ export const cardSchema = v.strictObject({
     boards: v.pipe(v.array(boardSchema), v.maxLength(8, 'allowed: at most 8 boards')),
     envelopes: v.pipe(v.array(envelopeSchema), v.maxLength(8, 'allowed: at most 8 envelopes')),
   }),
-  outlines: v.optional(v.pipe(v.array(ownOutline), v.maxLength(12, 'allowed: at most 12 outlines'))),
+  outlines: v.optional(v.pipe(v.array(ownOutline), v.maxLength(MOST_OUTLINES, `allowed: at most ${MOST_OUTLINES} outlines`))),
   images: v.optional(v.pipe(v.array(ownImage), v.maxLength(MOST_IMAGES, `allowed: at most ${MOST_IMAGES} pictures`))),
   /** what the maker's post takes, as the maker was told it: mm and g */
   post: v.optional(

@@ -107,7 +107,7 @@ const greeting = v.strictObject({
 export const MOST_BACKINGS = 3;
 export const BACKING_BORDER = { min: 0.5, max: 30 } as const;
 /** How far outside its outline a topper is cut. */
-export const MARGIN = { min: 0.5, max: 20 } as const;
+export const MARGIN = { min: 0, max: 20 } as const;
 /** The strip of film that a topper stands on. */
 export const FILM_WIDTH = { min: 3, max: 200 } as const;
 export const FILM_LENGTH = { min: 10, max: 400 } as const;

@@ -9,6 +9,7 @@ import { readCardFile, writeCardFile } from '../format/card-file.js';
 import { drawingsOf } from '../format/layout.js';
 import { writeTemplates } from '../format/pdf-templates.js';
 import { writeSvg } from '../format/svg.js';
+import { benchSteps } from '../plan/bench-steps.js';
 import { boxOf } from '../plane/outline.js';
 import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
@@ -113,6 +114,15 @@ describe('a topper with a picture', () => {
     expect(await count(dressedIn())).toBe(1);
     const broken: CardDocument = { ...folded, images: [{ ...folded.images![0]!, data: 'iVBORw0KGgoAAAAN' }] };
     expect(await count(evaluated(withTopper(broken, given, METRIC_WORKSHOP)))).toBe(0);
+  });
+
+  it('is printed before it is cut, with its own size on the paper', () => {
+    const steps = benchSteps(dressedIn({ margin: 5 }), METRIC_WORKSHOP);
+    const print = steps.findIndex(({ id }) => id === 'print-topper-1');
+    const cut = steps.findIndex(({ blanks = [] }) => blanks.some(({ piece }) => piece === 'topper-topper-1'));
+    expect(steps[print]!.says[0]).toContain('“cap.png”, 80 mm wide and 80 mm high');
+    expect(print).toBeGreaterThan(-1);
+    expect(cut).toBeGreaterThan(print);
   });
 
   it('goes into the file of the card and comes out of it as it was; what is none is refused', () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { DEMO_CARDS } from '../card/demo-cards.js';
 import { dressedBy, dressedOtherwise } from '../card/dress-card.js';
 import { starterFor } from '../supplies/starter-workshops.js';
-import { readCardFile, writeCardFile } from './card-file.js';
+import { LARGEST_CARD_FILE, readCardFile, writeCardFile } from './card-file.js';
 import { readShelfFile, writeShelfFiles } from './shelf-file.js';
 describe('card files', () => {
   it('have their keys in one order, however the card came about', () => {

@@ -21,6 +21,7 @@ const SAME: Mm = 0.02;
 export const topperCuts = (evaluation: Evaluation, workshop: Workshop): BenchStep[] =>
   evaluation.dressed.toppers.flatMap((placed) => [
     ...placed.under.flatMap(({ sheet }) => flatSteps(sheet, evaluation, workshop)),
+    ...printing(placed, evaluation),
     ...letters(placed, evaluation),
     ...flatSteps(placed.sheet, evaluation, workshop),
     ...together(placed, evaluation),
@@ -76,6 +77,26 @@ function sheetsBehind({ topper, number, under }: PlacedTopper, { design }: Evalu
           `Glue ${twin.number} behind it, its good side away, edge on edge with what it covers. It is the mirror image: lay it there before you spread the glue.`,
         ]
       : []),
+  ];
+}
+
+/** Its picture goes onto the paper before that is cut. */
+function printing({ topper, number, sheet, stock, times }: PlacedTopper, { design }: Evaluation): BenchStep[] {
+  const { image } = sheet.piece;
+  if (!image) return [];
+  const { name } = design.card.images!.find(({ id }) => id === image.of)!;
+  const say = (mm: Mm): string => sayLength(mm, design.card.notation);
+  return [
+    plainStep({
+      id: `print-${topper.id}`,
+      kind: 'mark',
+      title: `Print it: ${number}`,
+      says: [
+        `“${name}”, ${say(image.width)} wide and ${say(image.height)} high, on the good side of its paper (${stock.name})${times > 1 ? `, ${times} times` : ''}: its template holds it at true size, as far as its cut line.`,
+        'Print at 100 %, not fitted to the page, and measure the bar at the foot before you cut. Let the ink dry.',
+      ],
+      picture: flat(sheet),
+    }),
   ];
 }
 

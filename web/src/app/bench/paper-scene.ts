@@ -89,7 +89,7 @@ export class PaperScene {
   private sheets: Sheet[] = [];
   private readonly papers = new Papers();
   private readonly bentSheets: BentSheets;
-  private readonly worn = new WornSheets();
+  private readonly worn = new WornSheets(() => this.repaint());
   private readonly wraps = new Wraps(this.card);
   private gaps: { closed: LayerGaps; open: LayerGaps } | undefined;
   private thickness: number[] = [];
@@ -192,7 +192,10 @@ export class PaperScene {
     });
     for (const sheet of before.values()) this.remove(sheet);
     this.sheets.forEach(({ mesh, panel }, body) => {
-      this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, wornBy(evaluation.dressed, this.partly?.wears));
+      this.thickness[body]! += this.worn.dress(panel, mesh, this.thickness[body]! / 2, {
+        ...wornBy(evaluation.dressed, this.partly?.wears),
+        images: design.card.images,
+      });
     });
     this.wraps.take(this.partly ? NOT_WRAPPED : evaluation.dressed);
     this.placeShown();

@@ -3,6 +3,7 @@ import {
   boxOf,
   envelopeLimit,
   inSentence,
+  place,
   rulerStep,
   shiftOnSheet,
   type Area,
@@ -13,6 +14,7 @@ import {
 } from '@diptychon/core';
 import { toScreen, type Fit } from '../drawings/flat-piece';
 import { pathThrough } from '../drawings/piece-on-screen';
+import { imageAddress } from '../fields/image-address';
 import { nextMark } from '../fields/length-field';
 import { WorkshopStore } from '../workshop/workshop-store';
 import type { CardChange } from './card-change';
@@ -22,6 +24,8 @@ import { HeldTopper, topperMoved } from './held-topper';
 interface Grip {
   placed: PlacedTopper;
   path: string;
+  /** the picture that is printed on it, where its good side is seen */
+  image?: { edge: string; address: string; matrix: string };
   /** papers behind it, its film and its twin */
   sheets: string[];
   pads: string[];
@@ -67,6 +71,13 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
           <svg:path class="sheet" [attr.d]="sheet" />
         }
         <svg:path class="outline" [attr.d]="grip.path" />
+        @if (grip.image; as image) {
+          <svg:clipPath [attr.id]="image.edge"><svg:path [attr.d]="grip.path" /></svg:clipPath>
+          <svg:g [attr.clip-path]="'url(#' + image.edge + ')'">
+            <svg:image width="1" height="1" preserveAspectRatio="none" [attr.href]="image.address" [attr.transform]="image.matrix" />
+          </svg:g>
+          <svg:path class="outline bare" [attr.d]="grip.path" />
+        }
         @for (pad of grip.pads; track $index) {
           <svg:path class="pad" [attr.d]="pad" />
         }
@@ -121,6 +132,12 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
       fill-opacity: 0.75;
       stroke: var(--chanterelle);
       stroke-width: 1.6;
+      pointer-events: none;
+    }
+    .outline.bare {
+      fill: none;
+    }
+    image {
       pointer-events: none;
     }
     .sheet {
@@ -240,6 +257,7 @@ export class WornOnPiece {
           path: this.onScreen(placed.area, shift),
           sheets: placed.under.map(({ area }) => this.onScreen(area, shift)),
           pads,
+          ...this.pictureOf(placed, shift),
           glue: part.map((area) => this.onScreen(area, shift)),
           letters: this.onScreen({ outer: [], holes: placed.greeting?.onPanel ?? [] }, shift),
           x,
@@ -270,6 +288,24 @@ export class WornOnPiece {
     const outer = placed && envelopeLimit(this.evaluation(), placed.topper.id);
     return outer && this.onScreen({ outer, holes: [] }, shiftOnSheet(this.sheet(), this.panelOf(placed).outer));
   });
+
+  /** How the picture of a topper lies on the screen; from behind only its edge is seen. */
+  private pictureOf({ sheet, placement, face, topper }: PlacedTopper, shift: Point): Pick<Grip, 'image'> {
+    const { image } = sheet.piece;
+    const own = this.evaluation().design.card.images?.find(({ id }) => id === image?.of);
+    if (!image || !own || face === 'down') return {};
+    const at = (x: number, y: number): Point => {
+      const [px, py] = place([x, y], placement);
+      return toScreen([px + shift[0], py + shift[1]], this.fit());
+    };
+    const [origin, across, down] = [
+      at(image.x, image.y + image.height),
+      at(image.x + image.width, image.y + image.height),
+      at(image.x, image.y),
+    ];
+    const matrix = [across[0] - origin[0], across[1] - origin[1], down[0] - origin[0], down[1] - origin[1], ...origin];
+    return { image: { edge: `edge-${topper.id}`, address: imageAddress(own), matrix: `matrix(${matrix.join(' ')})` } };
+  }
 
   private panelOf({ panel }: PlacedTopper): Area {
     const { design } = this.evaluation();

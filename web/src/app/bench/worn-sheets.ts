@@ -3,16 +3,29 @@ import {
   boxOf,
   inkOn,
   isClear,
+  place,
   shadeHex,
   type Area,
   type Box,
   type Dressed,
   type Loop,
   type DressedLayer,
+  type OwnImage,
   type PlacedTopper,
   type TopperSheet,
 } from '@diptychon/core';
-import { CanvasTexture, ExtrudeGeometry, Mesh, MeshLambertMaterial, RepeatWrapping, SRGBColorSpace, type Object3D } from 'three';
+import {
+  CanvasTexture,
+  ExtrudeGeometry,
+  Mesh,
+  MeshLambertMaterial,
+  RepeatWrapping,
+  SRGBColorSpace,
+  TextureLoader,
+  type Object3D,
+  type Texture,
+} from 'three';
+import { imageAddress } from '../fields/image-address';
 import { bowOf } from './bow';
 import { shapeOf } from './shape-of';
 import { RIBBON } from './wraps';
@@ -53,6 +66,8 @@ interface Slab {
   paper: string;
   motif?: string;
   up?: Up;
+  /** the picture that is printed on it, and what carries places of the panel to shares of that: a, b, c and d, e, f */
+  image?: { address: string; matrix: readonly number[] };
   /** what is behind shows through */
   clear?: true;
   /** the topper that it is */
@@ -60,7 +75,10 @@ interface Slab {
 }
 
 /** What of a card's dressing goes where its panels go. */
-export type WornByPanels = Pick<Dressed, 'layers' | 'toppers' | 'magnets' | 'ribbons' | 'sides'>;
+export type WornByPanels = Pick<Dressed, 'layers' | 'toppers' | 'magnets' | 'ribbons' | 'sides'> & {
+  /** pictures that may be printed on toppers */
+  images?: readonly OwnImage[] | undefined;
+};
 
 interface WornMesh {
   mesh: Mesh<ExtrudeGeometry, MeshLambertMaterial>;
@@ -69,6 +87,9 @@ interface WornMesh {
 
 /** What panels wear, drawn on their sheets: each goes where its panel goes. */
 export class WornSheets {
+  /** @param loaded what to do when a picture has come that is to be seen */
+  constructor(private readonly loaded: () => void = () => undefined) {}
+
   private readonly materials = new Map<string, MeshLambertMaterial>();
   private readonly worn = new Map<string, { key: string; meshes: WornMesh[] }>();
 
@@ -95,6 +116,17 @@ export class WornSheets {
     return thick;
   }
 
+  /** A picture as it lies on its panel: what is drawn of it is read off in places of that. */
+  private pictureOf({ address, matrix }: NonNullable<Slab['image']>): Texture {
+    const texture = new TextureLoader().load(address, this.loaded);
+    texture.colorSpace = SRGBColorSpace;
+    texture.anisotropy = 4;
+    texture.matrixAutoUpdate = false;
+    const [a, b, c, d, e, f] = matrix as [number, number, number, number, number, number];
+    texture.matrix.set(a, b, c, d, e, f, 0, 0, 1);
+    return texture;
+  }
+
   /** Takes off what a panel wears. */
   strip(panel: string): void {
     for (const { mesh } of this.worn.get(panel)?.meshes ?? []) {
@@ -111,11 +143,17 @@ export class WornSheets {
   }
 
   /** Matt paper; what is bought for its pattern shows which way that runs. */
-  private material({ paper, motif, up, clear }: Slab, marked: boolean): MeshLambertMaterial {
-    const key = `${paper}/${motif ?? ''}/${motif ? up! : ''}/${clear ?? false}/${marked}`;
+  private material({ paper, motif, up, clear, image }: Slab, marked: boolean): MeshLambertMaterial {
+    const key = `${paper}/${motif ?? ''}/${motif ? up! : ''}/${clear ?? false}/${image ? JSON.stringify(image) : ''}/${marked}`;
     const known = this.materials.get(key);
     if (known) return known;
-    const material = new MeshLambertMaterial(motif && up ? { map: patternOf(paper, motif, up) } : { color: paper });
+    const material = new MeshLambertMaterial(
+      image
+        ? { map: this.pictureOf(image), transparent: true, polygonOffset: true, polygonOffsetFactor: -1 }
+        : motif && up
+          ? { map: patternOf(paper, motif, up) }
+          : { color: paper },
+    );
     if (clear) Object.assign(material, { transparent: true, opacity: CLEAR, depthWrite: false });
     if (marked) material.emissive.set(MARKED);
     material.emissiveIntensity = 0.55;
@@ -132,7 +170,7 @@ const tiedOn = (panel: string, sides: Dressed['sides']): 'up' | 'down' =>
 function slabsOn(
   panel: string,
   half: number,
-  { layers, toppers, magnets, ribbons, sides }: WornByPanels,
+  { layers, toppers, magnets, ribbons, sides, images = [] }: WornByPanels,
 ): { slabs: Slab[]; thick: number } {
   const slabs: Slab[] = [];
   let thick = 0;
@@ -181,9 +219,18 @@ function slabsOn(
         paper: placed.stock.shade ? shadeHex(placed.stock.shade) : TOPPER_PAPERS[i % TOPPER_PAPERS.length]!,
         topper: placed.topper.id,
       });
+      const picture = pictureOn(placed, images);
+      if (picture)
+        slabs.push({ ...placed.area, from: at(lift + height, INK), thick: INK, paper: '', image: picture, topper: placed.topper.id });
       // Letters are a breath of ink on top.
       for (const letter of areasOf(placed.greeting?.onPanel ?? [], placed.face))
-        slabs.push({ ...letter, from: at(lift + height, INK), thick: INK, paper: inkOn(placed.stock), topper: placed.topper.id });
+        slabs.push({
+          ...letter,
+          from: at(lift + height + (picture ? INK : 0), INK),
+          thick: INK,
+          paper: inkOn(placed.stock),
+          topper: placed.topper.id,
+        });
       return Math.max(most, lift - over + height);
     }, 0);
     // Through clear film a twin of what is on the other face is seen on this one.
@@ -225,6 +272,23 @@ function areasOf(loops: readonly Loop[], face: 'up' | 'down'): Area[] {
 }
 
 const meet = (a: Box, b: Box): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
+
+/** The picture of a topper, and what carries places of its panel to shares of that picture, from its lower left corner. */
+function pictureOn({ sheet, placement }: PlacedTopper, images: readonly OwnImage[]): Slab['image'] {
+  const { image } = sheet.piece;
+  const own = images.find(({ id }) => id === image?.of);
+  if (!image || !own) return undefined;
+  const onPanel = (x: number, y: number) => place([x, y], placement);
+  const [[ox, oy], [rx, ry], [ux, uy]] = [
+    onPanel(image.x, image.y),
+    onPanel(image.x + image.width, image.y),
+    onPanel(image.x, image.y + image.height),
+  ];
+  const [ax, ay, bx, by] = [rx - ox, ry - oy, ux - ox, uy - oy];
+  const whole = ax * by - bx * ay;
+  const [a, b, d, e] = [by / whole, -bx / whole, -ay / whole, ax / whole];
+  return { address: imageAddress(own), matrix: [a, b, -(a * ox + b * oy), d, e, -(d * ox + e * oy)] };
+}
 
 /** A paper behind a topper, its film or its twin. @param nth of the topper */
 function sheetSlab(sheet: TopperSheet, from: number, thick: number, topper: string, nth: number): Slab {

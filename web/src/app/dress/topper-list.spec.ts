@@ -1,6 +1,7 @@
 import { By } from '@angular/platform-browser';
 import { TopperList } from './topper-list';
 import { TopperMount } from './topper-mount';
+import { TopperOutline } from './topper-outline';
 import { CardUnderHand, folded } from './testing/card-under-hand';
 
 describe('TopperList', () => {
@@ -73,14 +74,13 @@ describe('TopperList', () => {
 
   it('is what a die of mine cuts: its outline, as wide as that cuts', async () => {
     await hand.press(/^Add a topper$/);
-    const list = hand.fixture.componentInstance as unknown as {
-      rows(): never[];
+    const list = hand.fixture.debugElement.query(By.directive(TopperOutline)).componentInstance as unknown as {
       dies(): { value: string; label: string }[];
-      setDie(row: never, value: string): void;
+      setDie(value: string): void;
     };
     const [, largest] = list.dies();
     expect(largest!.label).toBe('Nested circles, 90 mm');
-    list.setDie(list.rows()[0]!, largest!.value);
+    list.setDie(largest!.value);
     await hand.show();
     expect(hand.card.dressing!.toppers![0]).toMatchObject({ outline: 'circle', height: expect.closeTo(90, 6) });
     expect(hand.text).toContain('Nested circles, 90 mm');

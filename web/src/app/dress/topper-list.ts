@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
-  aspectOf,
   boxOf,
   CAPITALS,
   STYLES,
@@ -11,9 +10,6 @@ import {
   MOST_TOPPERS,
   MOST_WORDS,
   nextId,
-  ownOutlines,
-  sayLength,
-  shapeNamed,
   SHAPE_OPTIONS,
   SIDE_NAMES,
   SIDES,
@@ -33,15 +29,14 @@ import {
 } from '@diptychon/core';
 import { InputText } from 'primeng/inputtext';
 import type { CardChange } from '../bench/card-change';
-import { Evaluator } from '../evaluation/evaluator';
 import { ChoiceRow } from '../fields/choice-row';
 import { LengthField } from '../fields/length-field';
 import { LengthRow, type GivenLength } from '../fields/length-row';
 import { offeredChoices } from '../fields/offered-choices';
-import { outlineFrom, withOutline } from '../fields/outline-file';
 import { NumberText } from '../fields/number-text';
 import { capital, faceChoices, faceOf } from './face-choices';
 import { TopperMount } from './topper-mount';
+import { TopperOutline } from './topper-outline';
 import { WornEntries, type WornEntry } from './worn-entries';
 import type { Highlight } from '../parts/highlight';
 import { WorkshopStore } from '../workshop/workshop-store';
@@ -69,7 +64,7 @@ const SHARE = 0.5;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-topper-list',
-  imports: [ChoiceRow, InputText, LengthField, LengthRow, NumberText, TopperMount, WornEntries],
+  imports: [ChoiceRow, InputText, LengthField, LengthRow, NumberText, TopperMount, TopperOutline, WornEntries],
   templateUrl: './topper-list.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -80,9 +75,7 @@ export class TopperList {
   readonly light = output<Highlight | undefined>();
 
   private readonly workshop = inject(WorkshopStore).workshop;
-  private readonly evaluator = inject(Evaluator);
   protected readonly chosen = signal<string | undefined>(undefined);
-  protected readonly trouble = signal<string | undefined>(undefined);
   protected readonly times = Array.from({ length: MOST_TIMES }, (_, i) => ({
     value: `${i + 1}`,
     label: i === 0 ? 'once' : `${i + 1} times, glued together`,
@@ -112,15 +105,6 @@ export class TopperList {
     ...SHAPE_OPTIONS,
     ...(this.card().outlines ?? []).map(({ id, name }) => ({ value: id, label: name })),
   ]);
-  /** every size of every die whose outline is known, and that a topper need not be one */
-  protected readonly dies = computed(() => {
-    const { notation } = this.card();
-    const own = this.workshop().dies.filter(({ outline }) => this.outlines().some(({ value }) => value === outline));
-    const all = own.flatMap(({ id, name, sizes }) =>
-      sizes.map(({ cut }, i) => ({ value: `${id} ${i}`, label: `${name}, ${sayLength(cut, notation)}` })),
-    );
-    return all.length > 0 ? [{ value: '', label: 'cut by hand or cutter' }, ...all] : [];
-  });
   protected readonly faces = computed(() => faceChoices(this.evaluation()));
   protected readonly rows = computed((): Row[] => {
     const placed = this.evaluation()?.dressed.toppers ?? [];
@@ -190,27 +174,6 @@ export class TopperList {
     this.show(panel);
   }
 
-  /** The die that cuts a topper as it is; none where it is of another size. */
-  protected dieOf({ topper, placed }: Row): string {
-    const width = placed?.sheet.width;
-    const found = this.workshop().dies.flatMap(({ id, outline, sizes }) =>
-      sizes.flatMap(({ cut }, i) =>
-        outline === topper.outline && width !== undefined && Math.abs(cut - width) < 0.05 ? [`${id} ${i}`] : [],
-      ),
-    );
-    return found[0] ?? '';
-  }
-
-  /** Makes a topper what a die cuts: its outline, as wide as that cuts. */
-  protected setDie(row: Row, value: string): void {
-    const [id, size] = value.split(' ');
-    const die = this.workshop().dies.find((each) => each.id === id);
-    const cut = die?.sizes[Number(size)]?.cut;
-    const outline = die && shapeNamed(die.outline, ownOutlines(this.card()));
-    if (!die || !outline || cut === undefined) return;
-    this.set(row, { outline: die.outline, height: cut / aspectOf(outline), width: undefined });
-  }
-
   /** Words typed; none take the greeting away. Capitals begin a fifth as high as the topper. */
   protected setWords(row: Row, words: string, typed?: string): void {
     const { greeting, height } = row.topper;
@@ -240,22 +203,6 @@ export class TopperList {
     this.chosen.set(undefined);
     this.show(undefined);
     this.changed.emit({ what: `Take away the topper: ${inSentence(row.title)}`, apply: (card) => withoutTopper(card, row.topper.id) });
-  }
-
-  /** Reads an outline out of a drawing and gives it to a topper. Refused drawings leave the card as it is. */
-  protected async bringOutline(row: Row, drawing: HTMLInputElement): Promise<void> {
-    const file = drawing.files?.[0];
-    drawing.value = '';
-    if (!file) return;
-    const reading = await outlineFrom(file, this.card(), this.evaluator);
-    this.trouble.set(reading.ok ? reading.note : reading.says);
-    if (!reading.ok) return;
-    const { outline } = reading;
-    const workshop = this.workshop();
-    this.changed.emit({
-      what: `Outline of the topper: ${inSentence(row.title)}`,
-      apply: (card) => withTopperChanged(withOutline(card, outline), row.topper.id, { outline: outline.id }, workshop),
-    });
   }
 
   protected readonly turnRefusal = (_: unknown, value: number): string | undefined =>

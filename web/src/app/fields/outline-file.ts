@@ -1,8 +1,5 @@
-import { LARGEST_SVG, type CardDocument, type OutlineReading, type OwnOutline } from '@diptychon/core';
+import { LARGEST_SVG, MOST_OUTLINES, type CardDocument, type OutlineReading, type OwnOutline } from '@diptychon/core';
 import type { Evaluator } from '../evaluation/evaluator';
-
-/** A card holds at most so many outlines of its own. */
-const MOST_OUTLINES = 12;
 
 /** Reads the outline that a card is to use out of a file, or says why it cannot be taken. */
 export async function outlineFrom(file: File, card: CardDocument, evaluator: Pick<Evaluator, 'outline'>): Promise<OutlineReading> {

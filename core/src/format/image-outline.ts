@@ -1,11 +1,11 @@
-import type { OwnOutline } from '../format/outline-svg.js';
-import { outlineId, shortName } from '../format/outline-name.js';
+import type { OwnOutline } from './outline-svg.js';
+import { outlineId, shortName } from './outline-name.js';
 import { outlineTrouble } from '../card/own-outlines.js';
 import { boxOf, rectangle, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
 import { thinned, tidied } from '../plane/tidy-outline.js';
-import { whatShows, type Pixels } from './pixels.js';
-import { silhouetteOf } from './silhouette.js';
+import { whatShows, type Pixels } from '../image/pixels.js';
+import { silhouetteOf } from '../image/silhouette.js';
 
 /** What a picture is cut along: the line round what it shows, or its own edge. */
 export type CutAlong = 'shows' | 'whole';

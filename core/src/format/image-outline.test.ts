@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { areaOf, asArea, boxOf, signedArea } from '../plane/outline.js';
 import { loopContains } from '../plane/outline.js';
 import { outlineTrouble } from '../card/own-outlines.js';
-import { imageTypeOf, pixelsPerMm } from './image-file.js';
+import { imageTypeOf, pixelsPerMm } from '../image/image-file.js';
 import { outlineOfImage } from './image-outline.js';
-import type { Pixels } from './pixels.js';
+import type { Pixels } from '../image/pixels.js';
 
 type Paint = (x: number, y: number) => readonly [red: number, green: number, blue: number, opaque: number];
 
