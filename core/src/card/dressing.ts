@@ -26,6 +26,22 @@ export type Side = (typeof SIDES)[number];
 /** A panel of the design, by its id. */
 const panelName = v.pipe(v.string('allowed: text'), v.maxLength(140, 'allowed: at most 140 characters'));
 
+/** Strips are so wide where there is no window that says how wide. */
+export const STRIP_WIDTH = { min: 5, max: 100 } as const;
+const strips = v.strictObject({
+  /** the strips that run on to the corners: those across, or those along */
+  corners: v.picklist(['across', 'along'], 'allowed: across, along'),
+  /** between neighbours */
+  gap: border,
+  wide: v.optional(
+    v.pipe(
+      v.number(`allowed: ${STRIP_WIDTH.min} to ${STRIP_WIDTH.max} mm`),
+      v.minValue(STRIP_WIDTH.min, `allowed: ${STRIP_WIDTH.min} to ${STRIP_WIDTH.max} mm`),
+      v.maxValue(STRIP_WIDTH.max, `allowed: ${STRIP_WIDTH.min} to ${STRIP_WIDTH.max} mm`),
+    ),
+  ),
+});
+
 /** A face of a panel that is dressed otherwise than the rule says. What it does not say is as in the rule. */
 const ownDress = v.strictObject({
   panel: panelName,
@@ -38,6 +54,8 @@ const ownDress = v.strictObject({
   right: v.optional(border),
   bottom: v.optional(border),
   top: v.optional(border),
+  /** cut in four strips round its window or round a bare middle; in one piece where left out */
+  strips: v.optional(strips),
 });
 
 /** One rule for every panel that is seen, and what differs from it. */
@@ -267,6 +285,7 @@ export type BandClosure = Extract<Closure, { kind: 'band' }>;
 export type MagnetClosure = Extract<Closure, { kind: 'magnet' }>;
 export type RibbonClosure = Extract<Closure, { kind: 'ribbon' }>;
 export type OwnEnvelope = NonNullable<Dressing['envelope']>;
+export type LayerStrips = v.InferOutput<typeof strips>;
 export type OwnDress = NonNullable<LayerRule['own']>[number];
 
 /** The closures of one kind, in their order. */

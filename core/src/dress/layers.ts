@@ -1,7 +1,7 @@
 import { stockOf } from '../card/card-stocks.js';
 import { ROOT } from '../card/document.js';
 import { claimsOf } from '../card/draw.js';
-import { SIDES, type LayerRule, type OwnDress, type Side } from '../card/dressing.js';
+import { SIDE_NAMES, SIDES, type LayerRule, type LayerStrips, type OwnDress, type Side } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
 import { inSentence } from '../card/part-titles.js';
 import type { Mm } from '../measure/units.js';
@@ -16,12 +16,15 @@ import { GLUE_FILM } from '../supplies/limits.js';
 import { isClear, type Stock } from '../supplies/stocks.js';
 import { freeFace, isHeldBehind, isSeam } from './free-face.js';
 import type { BareFace, DressedLayer, Layers, SeenSide } from './layer.js';
+import { inStrips } from './strips.js';
 import { twinBy } from './twins.js';
 
 /** A strip narrower than so many borders is covered fully: a border on both sides would leave less than half of it. */
 const NARROW = 4;
 /** Nothing narrower is worth cutting. */
 const LEAST_ACROSS: Mm = 5;
+/** Of a frame strips are narrower. */
+const LEAST_STRIP: Mm = 2;
 
 /** The layers that a card's rule and what differs from it put on every face that is seen. */
 export function layersOf(design: Design, sides: readonly SeenSide[]): Layers {
@@ -60,7 +63,8 @@ function dressFace(
   const made: DressedLayer[] = [];
   for (const space of spaces) {
     const covers = isWhole && isNarrow(space) && !hasOwnBorder(own);
-    const steps = covers ? 1 : (own?.steps ?? rule.steps);
+    // Strips on strips would lie over their gaps.
+    const steps = covers || own?.strips ? 1 : (own?.steps ?? rule.steps);
     for (let step = 1; step <= steps; step++) {
       const border = bordersOf(design, panel, rule, own, covers, step);
       const around = covers ? 0 : (own?.border ?? rule.border) + (step - 1) * (rule.step ?? rule.border);
@@ -68,8 +72,10 @@ function dressFace(
       const kept = inset(space, borders, around).filter((area) => isWide(area, LEAST_ACROSS));
       const seams = borders.filter((wanted) => wanted === 0).length;
       const even = borders.every((wanted) => wanted === borders[0]) ? borders[0] : undefined;
-      for (const area of kept)
-        made.push(layerOf({ design, panel, seen, rule, own, area, free: space, step, covers, seams, even, nth: made.length }));
+      for (const { area, side } of kept.flatMap((area): PartOfLayer[] =>
+        own?.strips && !covers ? cutInStrips(area, own.strips) : [{ area }],
+      ))
+        made.push(layerOf({ design, panel, seen, rule, own, area, side, free: space, step, covers, seams, even, nth: made.length }));
     }
   }
   return made.length > 0 ? made : 'borders';
@@ -100,6 +106,18 @@ function sideOf(from: Point, to: Point): Side {
   return outY > 0 ? 'top' : 'bottom';
 }
 
+interface PartOfLayer {
+  area: Area;
+  /** of the strip that it is */
+  side?: Side;
+}
+
+/** Strips that are wide enough to be cut; in one piece where there is nothing to cut them round. */
+function cutInStrips(area: Area, strips: LayerStrips): PartOfLayer[] {
+  const cut = inStrips(area, strips);
+  return cut.length === 0 ? [{ area }] : cut.filter((strip) => isWide(strip.area, LEAST_STRIP));
+}
+
 interface Making {
   design: Design;
   panel: Panel;
@@ -107,6 +125,7 @@ interface Making {
   rule: LayerRule;
   own: OwnDress | undefined;
   area: Area;
+  side: Side | undefined;
   free: Area;
   step: number;
   covers: boolean;
@@ -115,7 +134,7 @@ interface Making {
   nth: number;
 }
 
-function layerOf({ design, panel, seen, rule, area, free, step, covers, seams, even, nth }: Making): DressedLayer {
+function layerOf({ design, panel, seen, rule, area, side, free, step, covers, seams, even, nth }: Making): DressedLayer {
   const id = layerId(panel.id, seen.face, nth);
   const stock = stockFor(design, id, rule);
   const [inner, outer] = [boxOf(area.outer), boxOf(panel.area.outer)];
@@ -125,7 +144,8 @@ function layerOf({ design, panel, seen, rule, area, free, step, covers, seams, e
     return placement.flipped ? moved.reverse() : moved;
   };
   const part = panel.part ?? panel.piece.part ?? ROOT;
-  const name = `layer${step > 1 ? ` ${step}` : ''} of the ${inSentence(panel.name)}${seen.face === 'down' ? ', its back' : ''}`;
+  const strip = side ? `${SIDE_NAMES[side]} strip of the ` : '';
+  const name = `${strip}layer${step > 1 ? ` ${step}` : ''} of the ${inSentence(panel.name)}${seen.face === 'down' ? ', its back' : ''}`;
   const sheet = cutSheet(
     blankPiece({
       id,
@@ -133,7 +153,11 @@ function layerOf({ design, panel, seen, rule, area, free, step, covers, seams, e
       stock: 'display',
       faceUp: 'its good side up, with what is up on the open card at the top',
       outline: cut(area.outer),
-      because: covers ? 'covers the strip fully' : 'as large as its panel, less the border on each side',
+      because: covers
+        ? 'covers the strip fully'
+        : side
+          ? 'what is left beside the window and the border, between its neighbours'
+          : 'as large as its panel, less the border on each side',
       windows: area.holes.map((hole, i) => ({ id: `opening-${i + 1}`, outline: cut(hole) })),
       part,
     }),

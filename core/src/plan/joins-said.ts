@@ -7,7 +7,7 @@ import type { DressedLayer } from '../dress/layer.js';
 import type { PlacedMagnet, SunkDisc } from '../dress/magnets.js';
 import type { Mm } from '../measure/units.js';
 import type { PlacedTopper } from '../dress/toppers.js';
-import { areasOf, intersect, subtract } from '../plane/boolean.js';
+import { areasOf, intersect, subtract, totalArea } from '../plane/boolean.js';
 import { place, undone } from '../plane/placement.js';
 import { areaOf, boxOf, rectangle, type Area, type Loop } from '../plane/outline.js';
 import type { Point } from '../plane/point.js';
@@ -56,7 +56,10 @@ export function joinOf(evaluation: Evaluation, { id, source, corners, a, b, fixe
 export function joinsOfLayer(evaluation: Evaluation, layer: DressedLayer): Join[] {
   const { design, dressed } = evaluation;
   const { piece } = design.panels[design.linkage.bodyOf.get(layer.panel)!]!;
-  const under = dressed.layers.find(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1);
+  // Of a layer that came apart, or is cut in strips, the part that lies under it.
+  const under = dressed.layers
+    .filter(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1)
+    .find(({ area }) => totalArea(intersect([area], [layer.area])) > NOTHING);
   const ground: Carrier = under
     ? { onto: { piece: under.id, face: 'up' }, carry: (corner) => place(corner, undone(under.placement)) }
     : { onto: { piece: piece.id, face: layer.face }, carry: onCutSheet(piece, spineEases(evaluation)) };

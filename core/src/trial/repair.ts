@@ -58,6 +58,10 @@ const TRIES_FOR_MORE = 100;
 /** How far it is is told every so many tries. */
 const TOLD_EVERY = 8;
 const MOST_TRIES_FOR_WISHES = 70;
+/** Before wishes are said to conflict every two sizes are looked at, as far as so many cards go: some twenty seconds. */
+const MOST_TRIES_FOR_PROOF = 3000;
+/** What the search for a way is of all the work, where it has to be shown that there is none. */
+const SEARCH_SHARE = 0.25;
 /** Steps of one size toward where nothing is wrong. */
 const STEPS = 6;
 /** A way that lessens what is wrong by less than this share leads nowhere. */
@@ -77,19 +81,28 @@ const HALF_A_DEGREE = toRadians(0.5);
  */
 export function repair(card: CardDocument, workshop: Workshop, told: (share: number) => void = () => undefined): Repair {
   const [failing, aim] = begin(card, workshop);
-  const search = new Search(card, workshop, aim, MOST_TRIES, told);
+  const search = new Search(card, workshop, aim, MOST_TRIES, (share) => told(SEARCH_SHARE * share));
+  const toldOfProof = (share: number): void => told(SEARCH_SHARE + (1 - SEARCH_SHARE) * share);
   if (failing.trouble === 0) return { aim, offers: [], conflict: [], tries: search.tries };
-  const found = search.run(failing);
-  const offers = wholeOnes(
-    found,
-    (state) => search.farther(state),
-    (state) => offerOf(card, state, workshop, aim),
-  ).sort((a, b) => a.cost + PER_WARNING * a.leaves.length - (b.cost + PER_WARNING * b.leaves.length));
-  const canBeHad = (wished: CardDocument): boolean => {
-    const start = tried(wished, workshop, aim);
-    return start.trouble === 0 || new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
-  };
-  const conflict = offers.length > 0 ? [] : conflictingWishes(card, workshop, canBeHad);
+  const offersOf = (found: readonly State[]): RepairOffer[] =>
+    wholeOnes(
+      found,
+      (state) => search.farther(state),
+      (state) => offerOf(card, state, workshop, aim),
+    ).sort((a, b) => a.cost + PER_WARNING * a.leaves.length - (b.cost + PER_WARNING * b.leaves.length));
+  let offers = offersOf(search.run(failing));
+  let conflict: Wish[] = [];
+  if (offers.length === 0) {
+    const canBeHad = (wished: CardDocument, look: 'quick' | 'thorough'): boolean => {
+      const start = tried(wished, workshop, aim);
+      if (start.trouble === 0) return true;
+      if (look === 'quick') return new Search(wished, workshop, aim, MOST_TRIES_FOR_WISHES).run(start).length > 0;
+      return new Search(wished, workshop, aim, MOST_TRIES_FOR_PROOF, toldOfProof).everywhere(start).length > 0;
+    };
+    conflict = conflictingWishes(card, workshop, canBeHad);
+    // Where all of them can be had together after all, that is a way of mending it.
+    if (conflict.length === 0) offers = offersOf(new Search(card, workshop, aim, MOST_TRIES_FOR_PROOF, toldOfProof).everywhere(failing));
+  }
   const cheapest = offers.find(({ cost }) => offers.every((other) => other.cost >= cost));
   const shown = offers.filter((offer, i) => i < MOST_OFFERS - 1 || offer === cheapest);
   return { aim, offers: (shown.length < MOST_OFFERS ? offers : shown).slice(0, MOST_OFFERS), conflict, tries: search.tries };
@@ -255,9 +268,19 @@ class Search {
 
   /**
    * Where no way led anywhere: places from one end of what is allowed to the other, of each size and of every two of those that
-   * lessen most of what is wrong; last, all together made smaller and larger. Nothing is said to conflict before it was looked at so.
+   * lessen most of what is wrong; last, all together made smaller and larger.
    */
-  private coarsely({ card, outcome, trouble }: Tried): State[] {
+  private coarsely(start: Tried): State[] {
+    return this.coarselyAmong(start, MOST_LEADING);
+  }
+
+  /** The same for every two sizes, the most promising first: nothing is said to conflict before it was looked at so. */
+  everywhere(start: Tried): State[] {
+    const scaled = this.scaled().filter((state) => state.trouble === 0);
+    return (scaled.length > 0 ? scaled : this.coarselyAmong(start, Infinity)).map((state) => this.withoutIdle(state));
+  }
+
+  private coarselyAmong({ card, outcome, trouble }: Tried, most: number): State[] {
     const start: State = { card, outcome, trouble, changes: [], cost: 0 };
     const singles = freeRows(card)
       .filter(isLookedAt)
@@ -266,9 +289,11 @@ class Search {
     const whole = singles.flat().filter((state) => state.trouble === 0);
     if (whole.length > 0) return whole;
     const least = (states: readonly State[]): number => Math.min(...states.map((state) => state.trouble));
-    const leading = singles.sort((a, b) => least(a) - least(b)).slice(0, MOST_LEADING);
-    for (const [i, states] of leading.entries()) {
-      for (const other of leading.slice(i + 1)) {
+    const leading = singles.sort((a, b) => least(a) - least(b)).slice(0, most);
+    for (let sum = 1; sum < 2 * leading.length - 2; sum++) {
+      for (let i = Math.max(0, sum - leading.length + 1); 2 * i < sum; i++) {
+        if (most === Infinity && this.isSpent) return [];
+        const [states, other] = [leading[i]!, leading[sum - i]!];
         const [{ owner, size }] = other[0]!.changes as [SizeChange];
         // What the second may be follows the first.
         const both = states.flatMap((state) => {

@@ -16,15 +16,24 @@ export interface Wish {
 /**
  * The smallest set of wishes with which no sizes were found: each left out in turn, and left out for good where none are found
  * for the rest without it either. A search proves nothing: it says how far it looked.
+ * What a quick look does not find a thorough one may: the set is looked at once more before it is said, and where sizes are found
+ * for it, all is looked at thoroughly. Nothing where all can be had together after all.
  * @param canBeHad whether sizes are found with which a card works
  */
-export function conflictingWishes(card: CardDocument, workshop: Workshop, canBeHad: (wished: CardDocument) => boolean): Wish[] {
+export function conflictingWishes(
+  card: CardDocument,
+  workshop: Workshop,
+  canBeHad: (wished: CardDocument, look: 'quick' | 'thorough') => boolean,
+): Wish[] {
   const wishes = wishesOf(card, workshop);
-  let kept = wishes;
-  for (const wish of wishes) {
-    const rest = kept.filter((other) => other !== wish);
-    if (!canBeHad(granting(card, wishes, rest))) kept = rest;
-  }
+  const without = (look: 'quick' | 'thorough'): readonly LeftOut[] =>
+    wishes.reduce((kept, wish) => {
+      const rest = kept.filter((other) => other !== wish);
+      return canBeHad(granting(card, wishes, rest), look) ? kept : rest;
+    }, wishes);
+  const isProven = (kept: readonly LeftOut[]): boolean => !canBeHad(granting(card, wishes, kept), 'thorough');
+  const quick = without('quick');
+  const kept = isProven(quick) ? quick : isProven(wishes) ? without('thorough') : [];
   return kept.map(({ owner, says }) => ({ owner, says }));
 }
 

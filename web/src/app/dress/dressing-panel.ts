@@ -15,7 +15,9 @@ import {
   type CardDocument,
   type DressedLayer,
   type Evaluation,
+  STRIP_WIDTH,
   type LayerRule,
+  type LayerStrips,
   type OwnDress,
   type Side,
 } from '@diptychon/core';
@@ -62,6 +64,9 @@ const WHY: Readonly<Record<BareFace['why'], string>> = {
   borders: 'the borders leave nothing of it',
 };
 
+/** A strip is so many borders wide where nothing says how wide. */
+const USUAL_STRIP = 4;
+
 const MOMENTS = { closed: 'closed', half: 'half open', open: 'open' } as const;
 const TOPS: Readonly<Record<Side, string>> = { left: 'left edge', right: 'right edge', bottom: 'lower edge', top: 'upper edge' };
 const TWINS = {
@@ -93,6 +98,12 @@ export class DressingPanel {
   protected readonly stocks = computed(() => offeredChoices('stocks', this.card(), this.workshop()));
   protected readonly papers = computed(() => [{ value: '', label: 'as all layers' }, ...this.stocks()]);
   protected readonly limits = { min: 0, max: MOST_BORDER };
+  protected readonly stripLimits = STRIP_WIDTH;
+  protected readonly cuts = [
+    { value: 'whole', label: 'in one piece' },
+    { value: 'across', label: 'four strips, corners across' },
+    { value: 'along', label: 'four strips, corners up and down' },
+  ];
 
   protected readonly faces = computed((): Face[] => {
     const known = this.evaluation();
@@ -185,6 +196,18 @@ export class DressingPanel {
 
   protected setEdge(face: Face, edge: Edge, { mm, typed }: Partial<GivenLength>): void {
     this.setOwn(face, { [edge]: mm }, typed);
+  }
+
+  /** Strips begin with the border of the layers between them. */
+  protected setStrips(face: Face, corners: string): void {
+    const { border } = this.rule()!;
+    const { strips } = face.own ?? {};
+    const cut: LayerStrips = { gap: border, wide: this.usualStrip(), ...strips, corners: corners as LayerStrips['corners'] };
+    this.setOwn(face, { strips: corners === 'whole' ? undefined : cut });
+  }
+
+  protected usualStrip(): number {
+    return Math.max(STRIP_WIDTH.min, USUAL_STRIP * this.rule()!.border);
   }
 
   /** Borders as the rule has them again. */

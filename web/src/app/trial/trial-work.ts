@@ -18,6 +18,8 @@ import { WorkshopStore } from '../workshop/workshop-store';
 
 /** A search for what mends a card tries some two hundred (ms). */
 const SEARCH_LIMIT = 60_000;
+/** Where there is no way, every two sizes are looked at before that is said. */
+const REPAIR_LIMIT = 240_000;
 /** So many samples are worked out at once: between them progress is told, and it can be stopped. */
 const SAMPLES_AT_ONCE = 500;
 
@@ -32,7 +34,7 @@ export class TrialWork {
    * @param told how much of the search is done at the most, 0 … 1
    */
   repair(card: CardDocument, told: (share: number) => void, signal: AbortSignal): Promise<Repair | undefined> {
-    return this.evaluator.quietly((api) => api.repair(card, this.workshop(), proxy(told)), 'repair', SEARCH_LIMIT, signal);
+    return this.evaluator.quietly((api) => api.repair(card, this.workshop(), proxy(told)), 'repair', REPAIR_LIMIT, signal);
   }
 
   /** Ways to go on from what was really made, or why there are none. */
