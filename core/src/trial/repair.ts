@@ -58,8 +58,8 @@ const TRIES_FOR_MORE = 100;
 /** How far it is is told every so many tries. */
 const TOLD_EVERY = 8;
 const MOST_TRIES_FOR_WISHES = 70;
-/** Before wishes are said to conflict every two sizes are looked at, as far as so many cards go: some twenty seconds. */
-const MOST_TRIES_FOR_PROOF = 3000;
+/** Before wishes are said to conflict every two sizes are looked at, as far as so many cards go: all of those of some twenty-five sizes, in a minute or so. */
+const MOST_TRIES_FOR_PROOF = 5000;
 /** What the search for a way is of all the work, where it has to be shown that there is none. */
 const SEARCH_SHARE = 0.25;
 /** Steps of one size toward where nothing is wrong. */
@@ -286,6 +286,7 @@ class Search {
       .filter(isLookedAt)
       .map((row) => this.atPlaces(start, row))
       .filter((states) => states.length > 0);
+    const inOrder = [...singles];
     const whole = singles.flat().filter((state) => state.trouble === 0);
     if (whole.length > 0) return whole;
     const least = (states: readonly State[]): number => Math.min(...states.map((state) => state.trouble));
@@ -293,7 +294,11 @@ class Search {
     for (let sum = 1; sum < 2 * leading.length - 2; sum++) {
       for (let i = Math.max(0, sum - leading.length + 1); 2 * i < sum; i++) {
         if (most === Infinity && this.isSpent) return [];
-        const [states, other] = [leading[i]!, leading[sum - i]!];
+        // As sizes are listed, those come first that others follow.
+        const [states, other] = [leading[i]!, leading[sum - i]!].sort((a, b) => inOrder.indexOf(a) - inOrder.indexOf(b)) as [
+          State[],
+          State[],
+        ];
         const [{ owner, size }] = other[0]!.changes as [SizeChange];
         // What the second may be follows the first.
         const both = states.flatMap((state) => {

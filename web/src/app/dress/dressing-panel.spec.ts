@@ -79,6 +79,32 @@ describe('DressingPanel', () => {
     expect(card.dressing!.layers!.own).toBeUndefined();
   });
 
+  it('cuts a layer in four strips with a gap, and in one piece again without a trace', async () => {
+    await press(/^Dress the whole card$/);
+    await press(/^L\d\s*Strip$/);
+    const { own } = card.dressing!.layers!;
+    const panel = fixture.componentInstance as unknown as {
+      dressed(): { title: string }[];
+      setStrips(face: unknown, corners: string): void;
+    };
+    const cut = async (corners: string): Promise<void> => {
+      panel.setStrips(
+        panel.dressed().find(({ title }) => title === 'Left door, its back'),
+        corners,
+      );
+      await show();
+    };
+    await cut('along');
+    expect(card.dressing!.layers!.own).toEqual([{ panel: 'base/left-door', face: 'down', strips: { corners: 'along', gap: 3, wide: 12 } }]);
+    // Three more pieces than before.
+    expect(element().querySelector('.sum')!.textContent).toBe('10 layers');
+    await press(/Left door, its back$/);
+    await type('worn-base-left-door-down-gap', '5mm');
+    expect(card.dressing!.layers!.own![0]!.strips).toEqual({ corners: 'along', gap: 5, wide: 12 });
+    await cut('whole');
+    expect(card.dressing!.layers!.own).toEqual(own);
+  });
+
   it('leaves a face bare and dresses it again', async () => {
     await press(/^Dress the whole card$/);
     await press(/^L\d\s*Strip$/);
