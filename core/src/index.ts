@@ -110,7 +110,7 @@ export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';
 export { withImage } from './card/own-images.js';
 export { LARGEST_IMAGE, MOST_IMAGES, MOST_OUTLINES, type OwnImage } from './card/document.js';
-export { imageTypeOf, pixelsPerMm, type ImageType } from './image/image-file.js';
+export { imageSize, imageTypeOf, pixelsPerMm, type ImageType } from './image/image-file.js';
 export { outlineOfImage, type CutAlong, type ImageOutline } from './format/image-outline.js';
 export type { Pixels } from './image/pixels.js';
 export type { PieceImage } from './sheet/piece.js';

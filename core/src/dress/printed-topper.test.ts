@@ -138,5 +138,10 @@ describe('a topper with a picture', () => {
     expect(refused({ images: [{ ...image!, type: 'image/jpeg' }] })).toContain('images.0');
     expect(refused({ images: [{ ...image!, data: 'javascript:alert(1)' }] })).toContain('images.0.data');
     expect(refused({ images: [{ ...image!, data: DOT.repeat(4000) }] })).toContain('images.0.data');
+    // A file of a few bytes that unpacks to 60000 × 60000 dots.
+    const bomb = Buffer.from(DOT, 'base64');
+    bomb.writeUInt32BE(60000, 16);
+    bomb.writeUInt32BE(60000, 20);
+    expect(refused({ images: [{ ...image!, data: bomb.toString('base64') }] })).toContain('4096 × 4096 dots');
   });
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { areaOf, asArea, boxOf, signedArea } from '../plane/outline.js';
 import { loopContains } from '../plane/outline.js';
 import { outlineTrouble } from '../card/own-outlines.js';
-import { imageTypeOf, pixelsPerMm } from '../image/image-file.js';
+import { imageSize, imageTypeOf, pixelsPerMm } from '../image/image-file.js';
 import { outlineOfImage } from './image-outline.js';
 import type { Pixels } from '../image/pixels.js';
 
@@ -161,8 +161,23 @@ describe('a file of a picture', () => {
     expect(pixelsPerMm(jpeg(0, 1))).toBeCloseTo(300 / 25.4, 9);
   });
 
+  it('says how large it is before it is unpacked', () => {
+    const head = png();
+    // Width and height are the first eight bytes of the first chunk.
+    head.set([0, 0, 0x12, 0x34, 0, 0, 0x00, 0x56], 16);
+    expect(imageSize(head)).toEqual({ width: 0x1234, height: 0x56 });
+    // A JPEG says it in its frame, after other segments: height, then width.
+    const frame = new Uint8Array([0xff, 0xd8, 0xff, 0xe1, 0, 4, 9, 9, 0xff, 0xc2, 0, 11, 8, 0x01, 0x02, 0x03, 0x04, 1]);
+    expect(imageSize(frame)).toEqual({ width: 0x0304, height: 0x0102 });
+    expect(imageSize(jpeg(1, 300))).toBeUndefined();
+  });
+
   it('that breaks off anywhere is read without a throw', () => {
-    for (const bytes of [png(23622), jpeg(1, 240)])
-      for (let length = 0; length <= bytes.length; length++) expect(pixelsPerMm(bytes.subarray(0, length))).toBeGreaterThan(0);
+    for (const bytes of [png(23622), jpeg(1, 240)]) {
+      for (let length = 0; length <= bytes.length; length++) {
+        expect(pixelsPerMm(bytes.subarray(0, length))).toBeGreaterThan(0);
+        expect(() => imageSize(bytes.subarray(0, length))).not.toThrow();
+      }
+    }
   });
 });

@@ -9,12 +9,30 @@ const USUAL_PER_INCH = 300;
 /** What a file says is taken for what it is between these, pixels to the inch; 72 and 96 say nothing but that it came from a screen. */
 const LEAST_PER_INCH = 100;
 const MOST_PER_INCH = 2400;
+/** Segments of a JPEG that say its size: every start of a frame. */
+const FRAMES = new Set([0xc0, 0xc1, 0xc2, 0xc3, 0xc5, 0xc6, 0xc7, 0xc9, 0xca, 0xcb, 0xcd, 0xce, 0xcf]);
 const PNG = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
 
 /** What a file begins as; nothing where it is no picture of a kind that is taken. */
 export function imageTypeOf(bytes: Uint8Array): ImageType | undefined {
   if (PNG.every((byte, i) => bytes[i] === byte)) return 'image/png';
   return bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff ? 'image/jpeg' : undefined;
+}
+
+/** How large a picture says that it is, in pixels, before anything of it is unpacked; nothing where it does not say so. */
+export function imageSize(bytes: Uint8Array): { width: number; height: number } | undefined {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const type = imageTypeOf(bytes);
+  // The first chunk of a PNG is its head, which begins with both.
+  if (type === 'image/png') return bytes.length < 24 ? undefined : { width: view.getUint32(16), height: view.getUint32(20) };
+  if (type !== 'image/jpeg') return undefined;
+  for (let at = 2; at + 9 <= bytes.length && bytes[at] === 0xff;) {
+    const marker = bytes[at + 1]!;
+    if (FRAMES.has(marker)) return { width: view.getUint16(at + 7), height: view.getUint16(at + 5) };
+    if (marker === 0xda) return undefined;
+    at += 2 + view.getUint16(at + 2);
+  }
+  return undefined;
 }
 
 /** Pixels of a picture to the mm, as its file says; 300 to the inch where it does not say so plausibly. */

@@ -92,7 +92,7 @@ describe('DressingPanel', () => {
         panel.dressed().find(({ title }) => title === 'Left door, its back'),
         corners,
       );
-      await show();
+      await show(card);
     };
     await cut('along');
     expect(card.dressing!.layers!.own).toEqual([{ panel: 'base/left-door', face: 'down', strips: { corners: 'along', gap: 3, wide: 12 } }]);

@@ -1,5 +1,6 @@
 import {
   boxOf,
+  imageSize,
   imageTypeOf,
   LARGEST_IMAGE,
   outlineId,
@@ -33,6 +34,8 @@ export async function imageFrom(file: File): Promise<ImageReading> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const type = imageTypeOf(bytes);
   if (!type) return refused('is no picture that can be taken; allowed are PNG and JPEG.');
+  const size = imageSize(bytes);
+  if (size && size.width * size.height > MOST_PIXELS) return refused(`has more than ${MOST_PIXELS / 1e6} million dots; make it smaller.`);
   let picture: ImageBitmap;
   try {
     picture = await createImageBitmap(new Blob([bytes], { type }));
@@ -40,7 +43,6 @@ export async function imageFrom(file: File): Promise<ImageReading> {
     return refused('cannot be read: its file is broken.');
   }
   try {
-    if (picture.width * picture.height > MOST_PIXELS) return refused(`has more than ${MOST_PIXELS / 1e6} million pixels; make it smaller.`);
     const name = file.name.replace(/\.(png|jpe?g)$/i, '') || 'picture';
     const image = await keptOf(picture, name, type);
     if (!image) return refused('cannot be made small enough to be kept in a card.');
