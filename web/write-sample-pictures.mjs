@@ -9,8 +9,8 @@ mkdirSync(folder, { recursive: true });
 const UNPAINTED = new Set(['panel', 'face', 'worn']);
 const hex = (...parts) => `#${parts.map((part) => Number(part).toString(16).padStart(2, '0')).join('')}`;
 const painted = JSON.stringify(samplePictures(), (key, value) => (UNPAINTED.has(key) ? undefined : value));
-// A fifth of a unit is a fifth of a dot on the shelf: finer decimals say nothing there.
-const coarse = (path) => path.replace(/-?\d+\.\d+/g, (number) => String(Math.round(Number(number) * 5) / 5));
+// Half a unit is half a dot on the shelf, and a corner is off by half of that at most: finer decimals say nothing there.
+const coarse = (path) => path.replace(/-?\d+\.\d+/g, (number) => String(Math.round(Number(number) * 2) / 2));
 const short = painted
   .replace(/"path":"([^"]*)"/g, (_, path) => `"path":"${coarse(path)}"`)
   // Colours in the shorter of two ways.

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { imageSize, IMAGE_TYPES, type ImageType } from '../image/image-file.js';
+import { imageSize, IMAGE_TYPES, imageTypeOf, type ImageType } from '../image/image-file.js';
 import { inchDenominator, NOTATIONS, type Notation } from '../measure/units.js';
 import { boardSchema, envelopeSchema, stockSchema } from '../supplies/supply-schemas.js';
 import { starterFor } from '../supplies/starter-workshops.js';
@@ -62,12 +62,13 @@ export const MOST_IMAGES = 4;
 export const LARGEST_IMAGE = 400_000;
 const imageName = v.pipe(v.string('allowed: text'), v.regex(/^image-[a-z0-9-]{1,40}$/, 'allowed: image- and letters, digits, hyphens'));
 
-/** A picture that a card keeps has no more dots than this either way. */
+/** A picture that a card keeps has no more dots than this either way: a small file may unpack to more than a page can hold. */
 const MOST_DOTS = 4096;
-function isShownSize(data: string): boolean {
+function isShown({ type, data }: { type: ImageType; data: string }): boolean {
   try {
-    const size = imageSize(Uint8Array.from(atob(data), (letter) => letter.charCodeAt(0)));
-    return size !== undefined && size.width > 0 && size.height > 0 && Math.max(size.width, size.height) <= MOST_DOTS;
+    const bytes = Uint8Array.from(atob(data), (letter) => letter.charCodeAt(0));
+    const { width, height } = imageSize(bytes)!;
+    return imageTypeOf(bytes) === type && Math.min(width, height) > 0 && Math.max(width, height) <= MOST_DOTS;
   } catch {
     return false;
   }
@@ -85,12 +86,8 @@ const ownImage = v.pipe(
       v.regex(/^[A-Za-z0-9+/]+={0,2}$/, 'allowed: base64'),
     ),
   }),
-  v.check(({ type, data }) => data.startsWith(BEGINS[type]), 'allowed: a picture of the type that it names'),
-  // A small file may unpack to more than a page can hold.
-  v.check(({ data }) => isShownSize(data), `allowed: a picture of at most ${MOST_DOTS} × ${MOST_DOTS} dots`),
+  v.check((image) => isShown(image), `allowed: a picture of the type that it names, of at most ${MOST_DOTS} × ${MOST_DOTS} dots`),
 );
-/** What the first bytes of each type are in base64. */
-const BEGINS: Readonly<Record<ImageType, string>> = { 'image/png': 'iVBORw0KGgo', 'image/jpeg': '/9j/' };
 
 /** An outline that the card brings with it: points in its own units, y up. */
 const ownOutline = v.strictObject({

@@ -8,11 +8,12 @@ export const MOST_BORDER = 60;
 /** A panel wears at most so many layers on one another. */
 export const MOST_STEPS = 3;
 
-const border = v.pipe(
-  v.number(`allowed: 0 to ${MOST_BORDER} mm`),
-  v.minValue(0, `allowed: 0 to ${MOST_BORDER} mm`),
-  v.maxValue(MOST_BORDER, `allowed: 0 to ${MOST_BORDER} mm`),
-);
+const within = (min: number, max: number, unit = ' mm') => {
+  const says = `allowed: ${min} to ${max}${unit}`;
+  return v.pipe(v.number(says), v.minValue(min, says), v.maxValue(max, says));
+};
+
+const border = within(0, MOST_BORDER);
 const identifier = v.pipe(
   v.string('allowed: text'),
   v.regex(/^[a-z0-9][a-z0-9-]{0,63}$/i, 'allowed: letters, digits and hyphens, at most 64'),
@@ -33,13 +34,7 @@ const strips = v.strictObject({
   corners: v.picklist(['across', 'along'], 'allowed: across, along'),
   /** between neighbours */
   gap: border,
-  wide: v.optional(
-    v.pipe(
-      v.number(`allowed: ${STRIP_WIDTH.min} to ${STRIP_WIDTH.max} mm`),
-      v.minValue(STRIP_WIDTH.min, `allowed: ${STRIP_WIDTH.min} to ${STRIP_WIDTH.max} mm`),
-      v.maxValue(STRIP_WIDTH.max, `allowed: ${STRIP_WIDTH.min} to ${STRIP_WIDTH.max} mm`),
-    ),
-  ),
+  wide: v.optional(within(STRIP_WIDTH.min, STRIP_WIDTH.max)),
 });
 
 /** A face of a panel that is dressed otherwise than the rule says. What it does not say is as in the rule. */
@@ -77,10 +72,6 @@ export const TOPPER_HEIGHT = { min: 4, max: 400 } as const;
 /** A topper may stand past its panel, but not be nowhere near it. */
 export const TOPPER_PLACE = { min: -200, max: 800 } as const;
 
-const within = (min: number, max: number, unit = ' mm') => {
-  const says = `allowed: ${min} to ${max}${unit}`;
-  return v.pipe(v.number(says), v.minValue(min, says), v.maxValue(max, says));
-};
 const place = within(TOPPER_PLACE.min, TOPPER_PLACE.max);
 
 /** What a side is called where people read it. */

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { areaOf, asArea, boxOf, signedArea } from '../plane/outline.js';
 import { loopContains } from '../plane/outline.js';
 import { outlineTrouble } from '../card/own-outlines.js';
-import { imageSize, imageTypeOf, pixelsPerMm } from '../image/image-file.js';
+import { imageSize, imageTypeOf } from '../image/image-file.js';
+import { pixelsPerMm } from '../image/resolution.js';
 import { outlineOfImage } from './image-outline.js';
 import type { Pixels } from '../image/pixels.js';
 

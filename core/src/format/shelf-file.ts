@@ -3,7 +3,7 @@ import { inOrder, LARGEST_CARD_FILE, readCard, readCardFile } from './card-file.
 import { jsonOf, shownValue, type FileProblem } from './file-problem.js';
 
 /** Many cards in one file. */
-export const LARGEST_SHELF_FILE = 8 * LARGEST_CARD_FILE;
+export const LARGEST_SHELF_FILE = 4 * LARGEST_CARD_FILE;
 const MOST_CARDS = 2000;
 /** Room for what stands round the cards. */
 const HEAD_BYTES = 256;
