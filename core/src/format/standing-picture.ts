@@ -53,7 +53,9 @@ export function standingPicture(evaluation: Pick<Evaluation, 'design' | 'motion'
     const { layers, toppers } = evaluation.dressed;
     return [
       ...layers,
-      ...toppers.flatMap((placed, i) => [...placed.under, placed].map((sheet, nth) => ({ ...sheet, topper: i + 1 + placed.under.length - nth }))),
+      ...toppers.flatMap((placed, i) =>
+        [...placed.under, placed].map((sheet, nth) => ({ ...sheet, topper: i + 1 + placed.under.length - nth })),
+      ),
     ]
       .filter((each) => each.panel === panel.id && each.face === facets[body]!.face)
       .flatMap((each): Facet[] => {
