@@ -219,12 +219,15 @@ test('a picture is printed on a topper at its true size, cut round what it shows
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(height).toHaveValue('16.9 mm');
 
+  // Each label belongs to one field.
+  const ids = await wears.locator('[id]').evaluateAll((all) => all.map(({ id }) => id));
+  expect(ids.filter((id, i) => ids.indexOf(id) !== i)).toEqual([]);
   await wears.getByRole('combobox', { name: 'Mounted' }).click();
   await page.getByRole('option', { name: 'on film' }).click();
   await expect(wears.getByRole('textbox', { name: 'Film, width' })).toHaveValue('10 mm');
   await wears.getByRole('combobox', { name: 'Its back' }).click();
   await page.getByRole('option', { name: 'covered by a twin' }).click();
-  await expect(page.getByText(/gets no twin: all of its back lies on its panel/)).toBeVisible();
+  await expect(page.getByText(/gets no twin: nothing of its back is free/)).toBeVisible();
   await wears.getByRole('combobox', { name: 'Papers behind it' }).click();
   await page.getByRole('option', { name: 'two', exact: true }).click();
   await expect(wears.getByRole('textbox', { name: 'The next shows, all round' })).toHaveValue('3 mm');

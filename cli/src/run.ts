@@ -45,7 +45,7 @@ diptychon steps CARD.json|--mechanism ID [options] [--json]
     makes, in mm: {piece, kind, at, from, to, edge, fold}, at: from that edge, from and to: along it, from the lower edge or, for
     lower and upper edge, from the left; points: of what is traced; and joins {glued, onto}, each {piece, face, outline, holes}
 diptychon export CARD.json|--mechanism ID [options] --format FORMAT --out FILE
-    FORMAT: svg or dxf for a cutter (--folds score|perforation; svg with --print-and-cut: marks and letters to print first), one drawing for each stock and bed: the first is FILE,
+    FORMAT: svg or dxf for a cutter (--folds score|perforation; svg with --print-and-cut: marks, letters and pictures to print first), one drawing for each stock and bed: the first is FILE,
     others stand beside it as FILE-STOCK; csv of the measures (--decimal point|comma),
     pdf (one page), templates (true size) or arrangement (where the toppers go, true size), all --paper a4|a3|a5|letter|legal|tabloid,
     fold (open JSON of the crease pattern and folded states).

@@ -1,6 +1,7 @@
 import { brokenCard } from '../src/testing/broken-card.js';
 import { dice } from '../src/testing/any-tree.js';
-import { costOf, repair } from '../src/trial/repair.js';
+import { repair } from '../src/trial/repair.js';
+import { costOf } from '../src/trial/size-search.js';
 import { tried } from '../src/trial/trouble.js';
 import { starterFor } from '../src/supplies/starter-workshops.js';
 

@@ -5,9 +5,8 @@ import { printGrams } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import { areaOf } from '../plane/outline.js';
 import type { Check, Verdict } from './finding.js';
-import { bucklingLoad, OWN_SHARE, secondMoment } from './stiffness.js';
+import { bucklingLoad, MM2_PER_M2, OWN_SHARE, secondMoment } from './stiffness.js';
 
-const MM2_PER_M2 = 1e6;
 /** A wider strip is tried in steps of this. */
 const WIDER: Mm = 1;
 const WIDEST: Mm = 200;

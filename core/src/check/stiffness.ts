@@ -3,7 +3,7 @@ import type { Mm, Radians } from '../measure/units.js';
 /** Standard gravity, m/s². */
 export const GRAVITY = 9.80665;
 const GRAMS_PER_KG = 1000;
-const MM2_PER_M2 = 1e6;
+export const MM2_PER_M2 = 1e6;
 
 /** Second moment of a flat strip, mm⁴: width × thickness³ ÷ 12. */
 export const secondMoment = (width: Mm, thickness: Mm): number => (width * thickness ** 3) / 12;

@@ -138,7 +138,7 @@ function hasTwin(placed: PlacedTopper): Verdict[] {
     {
       ...about(placed, 'twin'),
       severity: 'warn',
-      says: `${called(placed)} gets no twin: all of its back lies on its panel. Move it past an edge or onto clear film, or leave the twin out.`,
+      says: `${called(placed)} gets no twin: nothing of its back is free. Move it past an edge or onto clear film, or leave the twin out.`,
     },
   ];
 }

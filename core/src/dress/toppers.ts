@@ -9,7 +9,7 @@ import { areasOf, intersect, largestOf, offset } from '../plane/boolean.js';
 import { areaOf, asArea, boxOf, movedArea, type Area, type Loop } from '../plane/outline.js';
 import { place, undone, type Placement } from '../plane/placement.js';
 import type { Point } from '../plane/point.js';
-import { fitted, shapeNamed, SHAPES } from '../plane/shapes.js';
+import { fitted, fitting, shapeNamed, SHAPES } from '../plane/shapes.js';
 import { cutSheet, type CutSheet } from '../sheet/cut-sheet.js';
 import type { Panel } from '../sheet/panels.js';
 import { blankPiece, type Piece } from '../sheet/piece.js';
@@ -164,18 +164,9 @@ function cutAround(drawn: Loop, margin: Mm = 0): { flat: Loop; margin: Point } {
 function printedOn({ card }: Design, { outline: id, height, width }: Topper, outline: Loop, [dx, dy]: Point): Pick<Piece, 'image'> {
   const image = card.outlines?.find((each) => each.id === id)?.image;
   if (!image) return {};
-  const { minX, minY, maxX, maxY } = boxOf(outline);
-  const tall = height / (maxY - minY);
-  const wide = width === undefined ? tall : width / (maxX - minX);
-  return {
-    image: {
-      of: image.of,
-      x: dx + (image.x - minX) * wide,
-      y: dy + (image.y - minY) * tall,
-      width: image.width * wide,
-      height: image.height * tall,
-    },
-  };
+  const at = fitting(outline, height, width);
+  const [low, high] = [at([image.x, image.y]), at([image.x + image.width, image.y + image.height])];
+  return { image: { of: image.of, x: dx + low[0], y: dy + low[1], width: high[0] - low[0], height: high[1] - low[1] } };
 }
 
 /** The turn that brings the top of a sheet to what is up on a face of the open card, of the closed one where it is seen only so. */

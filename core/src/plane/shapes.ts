@@ -20,11 +20,16 @@ export const SHAPE_OPTIONS: readonly { value: string; label: string }[] = SHAPES
 
 /** Brings a loop to a box: its lower left corner at the origin, `height` high and, unless given, as wide as its shape asks. */
 export function fitted(loop: Loop, height: number, width?: number): Loop {
+  const placed = loop.map(fitting(loop, height, width));
+  return signedArea(placed) > 0 ? placed : placed.reverse();
+}
+
+/** Where a point comes to lie as a loop is brought to a box. */
+export function fitting(loop: Loop, height: number, width?: number): (point: Point) => Point {
   const { minX, minY, maxX, maxY } = boxOf(loop);
   const tall = height / (maxY - minY);
   const wide = width === undefined ? tall : width / (maxX - minX);
-  const placed = loop.map(([x, y]): Point => [(x - minX) * wide, (y - minY) * tall]);
-  return signedArea(placed) > 0 ? placed : placed.reverse();
+  return ([x, y]) => [(x - minX) * wide, (y - minY) * tall];
 }
 
 /** Width of a shape for a height of 1. */

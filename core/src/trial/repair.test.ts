@@ -9,7 +9,8 @@ import { withTopper } from '../card/dress-card.js';
 import { cardOn, cardWith, evaluated, having } from '../testing/evaluated.js';
 import { workingOnGrid } from '../testing/grid-look.js';
 import { freeRows } from './changed-sizes.js';
-import { costOf, repair } from './repair.js';
+import { repair } from './repair.js';
+import { costOf } from './size-search.js';
 
 const workshop = starterFor('mm');
 

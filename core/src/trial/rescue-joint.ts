@@ -9,7 +9,7 @@ import type { Workshop } from '../supplies/workshop.js';
 import { gluedBeside, trimmedAt, type GluedOff, type Trimmed } from './as-made.js';
 import { freeRows } from './changed-sizes.js';
 import { judgedAsMade } from './judged-as-made.js';
-import { costOf } from './repair.js';
+import { costOf } from './size-search.js';
 import { against, byHand, COST, fails, failsButForGlue, type RescueWay } from './rescue-way.js';
 
 const EDGES: readonly Trimmed['edge'][] = ['left', 'right', 'lower', 'upper'];

@@ -11,7 +11,8 @@ import { CLOSING_PLAY } from '../supplies/limits.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
 import type { LineOff, MadeLine } from './made.js';
-import { costOf, repair, type SizeChange } from './repair.js';
+import { repairOffers } from './repair.js';
+import { costOf, type SizeChange } from './size-search.js';
 import { against, byHand, COST, fails, type RescueWay } from './rescue-way.js';
 
 /** Two scores nearer than this tear into one. */
@@ -91,7 +92,7 @@ function otherSizes(card: CardDocument, made: LineOff, sheet: CutSheet, workshop
   const costly = failing.sort((a, b) => costOf(card, a.changes) - costOf(card, b.changes)).slice(0, ways.length > 0 ? 0 : MOST_MENDED);
   ways.push(
     ...costly.flatMap(({ changed, changes }): RescueWay[] =>
-      repair(changed, workshop).offers.flatMap((offer): RescueWay[] => {
+      repairOffers(changed, workshop).flatMap((offer): RescueWay[] => {
         const outcome = evaluate(offer.card, workshop);
         const isOwn = offer.changes.some((other) => other.owner === changes[0]!.owner && other.size === changes[0]!.size);
         return isOwn || !outcome.ok ? [] : wayWith(card, made, sheet, [...changes, ...offer.changes], outcome.evaluation);

@@ -1,7 +1,7 @@
 import type { CardDocument } from '../card/document.js';
 import type { Finding } from '../check/finding.js';
 import type { Evaluation } from '../evaluate.js';
-import type { SizeChange } from './repair.js';
+import type { SizeChange } from './size-search.js';
 
 export type RescueKind =
   | 'leave'

@@ -15,7 +15,8 @@ import { ENVELOPE_EASE } from '../supplies/limits.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { freeRows } from './changed-sizes.js';
 import { dressingInProportion } from './dressing-in-proportion.js';
-import { repair, type RepairOffer, type SizeChange } from './repair.js';
+import { repairOffers, type RepairOffer } from './repair.js';
+import type { SizeChange } from './size-search.js';
 import { tried } from './trouble.js';
 
 /** What a card is to become: of a closed size as it really lies there, or for an envelope. */
@@ -123,7 +124,7 @@ function done(before: CardDocument, evaluation: Evaluation, offer?: RepairOffer)
 }
 
 function mendedTo(card: CardDocument, workshop: Workshop): { evaluation: Evaluation; offer: RepairOffer } | undefined {
-  const offer = repair(card, workshop).offers[0];
+  const [offer] = repairOffers(card, workshop);
   const outcome = offer && evaluate(offer.card, workshop);
   return offer && outcome?.ok ? { evaluation: outcome.evaluation, offer } : undefined;
 }

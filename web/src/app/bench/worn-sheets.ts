@@ -16,12 +16,15 @@ import {
 } from '@diptychon/core';
 import {
   CanvasTexture,
+  DoubleSide,
   ExtrudeGeometry,
   Mesh,
   MeshLambertMaterial,
   RepeatWrapping,
+  ShapeGeometry,
   SRGBColorSpace,
   TextureLoader,
+  type BufferGeometry,
   type Object3D,
   type Texture,
 } from 'three';
@@ -81,7 +84,7 @@ export type WornByPanels = Pick<Dressed, 'layers' | 'toppers' | 'magnets' | 'rib
 };
 
 interface WornMesh {
-  mesh: Mesh<ExtrudeGeometry, MeshLambertMaterial>;
+  mesh: Mesh<BufferGeometry, MeshLambertMaterial>;
   slab: Slab;
 }
 
@@ -104,8 +107,7 @@ export class WornSheets {
     if (known?.key === key && known.meshes.every(({ mesh }) => mesh.parent === sheet)) return thick;
     this.strip(panel);
     const meshes = slabs.map((slab): WornMesh => {
-      const geometry = new ExtrudeGeometry(shapeOf(slab), { depth: slab.thick, bevelEnabled: false });
-      geometry.translate(0, 0, slab.from);
+      const geometry = geometryOf(slab);
       const mesh = new Mesh(geometry, this.material(slab, false));
       mesh.castShadow = mesh.receiveShadow = true;
       if (slab.topper !== undefined) mesh.userData = { topper: slab.topper };
@@ -149,7 +151,7 @@ export class WornSheets {
     if (known) return known;
     const material = new MeshLambertMaterial(
       image
-        ? { map: this.pictureOf(image), transparent: true, polygonOffset: true, polygonOffsetFactor: -1 }
+        ? { map: this.pictureOf(image), transparent: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: -1 }
         : motif && up
           ? { map: patternOf(paper, motif, up) }
           : { color: paper },
@@ -160,6 +162,13 @@ export class WornSheets {
     this.materials.set(key, material);
     return material;
   }
+}
+
+/** A sheet with its edge; a picture is only its face, outermost: an edge has nothing of it. */
+function geometryOf(slab: Slab): BufferGeometry {
+  const { from, thick, image } = slab;
+  if (image) return new ShapeGeometry(shapeOf(slab)).translate(0, 0, from < 0 ? from : from + thick);
+  return new ExtrudeGeometry(shapeOf(slab), { depth: thick, bevelEnabled: false }).translate(0, 0, from);
 }
 
 /** The face of a panel that is seen first: there a ribbon round it is tied. */

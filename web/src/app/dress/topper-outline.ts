@@ -74,7 +74,7 @@ import { WorkshopStore } from '../workshop/workshop-store';
     @if (image()) {
       <dip-choice-row
         class="row choice"
-        [fieldId]="topper().id + '-along'"
+        [fieldId]="topper().id + '-cut-along'"
         label="Cut along"
         [options]="alongs"
         [value]="along()"
