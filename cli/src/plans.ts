@@ -48,7 +48,7 @@ function planFor(given: Arguments): Told {
         (piece) =>
           `    ${piece.name}${copies > 1 && !piece.spare ? `, ${piece.copy}` : ''}: ${say(piece.width)} × ${say(piece.height)}, ${say(piece.x)} from the left, ${say(piece.y)} from below${piece.turned ? ', a quarter turned' : ''}${piece.endForEnd ? ', end for end' : ''}${piece.acrossGrain ? '; its folds run across the grain' : ''}`,
       ),
-      ...besideWords(sheet).map((says) => `    ${says}`),
+      ...besideWords(sheet, notation).map((says) => `    ${says}`),
       ...cuts.map(
         ({ order, fence, edge, part, thin }) =>
           `  ${order}. the part of ${say(part.width)} × ${say(part.height)}: its ${edge} edge against the fence, cut at ${say(fence)}${thin ? ' (a thin strip: hold the wide side)' : ''}`,

@@ -76,8 +76,8 @@ export type { CutterOptions } from './format/lines.js';
 export { halfTemplate } from './sheet/half-template.js';
 export { envelopeSheets, everySheet } from './dress/every-sheet.js';
 export { benchSteps } from './plan/bench-steps.js';
+export { besideWords } from './plan/beside-words.js';
 export {
-  besideWords,
   cuttingPlan,
   GAP as CUTTING_GAP,
   type CuttingPlan,

@@ -5,6 +5,8 @@ import { STYLE_IDS } from '../letters/styles.js';
 
 /** No border is wider than this. */
 export const MOST_BORDER = 60;
+/** A layer stands at most so far past an edge of its panel. */
+export const MOST_PAST = 40;
 /** A panel wears at most so many layers on one another. */
 export const MOST_STEPS = 3;
 
@@ -14,6 +16,8 @@ const within = (min: number, max: number, unit = ' mm') => {
 };
 
 const border = within(0, MOST_BORDER);
+/** of one side: past the edge where it is negative */
+const edge = within(-MOST_PAST, MOST_BORDER);
 const identifier = v.pipe(
   v.string('allowed: text'),
   v.regex(/^[a-z0-9][a-z0-9-]{0,63}$/i, 'allowed: letters, digits and hyphens, at most 64'),
@@ -37,6 +41,19 @@ const strips = v.strictObject({
   wide: v.optional(within(STRIP_WIDTH.min, STRIP_WIDTH.max)),
 });
 
+/** Where two papers of one layer meet, from the lower or the left end of the panel as drawn on its piece, upper face toward you. */
+export const JOINT_PLACE = { min: 5, max: 600 } as const;
+export const COVER_WIDTH = { min: 3, max: 60 } as const;
+const joint = v.strictObject({
+  /** which way the line runs along which they meet: from side to side, or up and down */
+  runs: v.picklist(['across', 'along'], 'allowed: across, along'),
+  at: within(JOINT_PLACE.min, JOINT_PLACE.max),
+  /** of the paper beyond the line */
+  stock: identifier,
+  /** a strip over the line */
+  cover: v.optional(v.strictObject({ wide: within(COVER_WIDTH.min, COVER_WIDTH.max), stock: identifier })),
+});
+
 /** A face of a panel that is dressed otherwise than the rule says. What it does not say is as in the rule. */
 const ownDress = v.strictObject({
   panel: panelName,
@@ -45,12 +62,20 @@ const ownDress = v.strictObject({
   bare: v.optional(v.literal(true, 'allowed: true, or left out')),
   steps: v.optional(steps),
   border: v.optional(border),
-  left: v.optional(border),
-  right: v.optional(border),
-  bottom: v.optional(border),
-  top: v.optional(border),
+  left: v.optional(edge),
+  right: v.optional(edge),
+  bottom: v.optional(edge),
+  top: v.optional(edge),
   /** cut in four strips round its window or round a bare middle; in one piece where left out */
   strips: v.optional(strips),
+  /** its uppermost layer is cut from two papers that meet; a layer in strips is not */
+  joint: v.optional(joint),
+});
+
+/** Layers that are cut in one piece over the folds between their panels: of the lowest layer of each. */
+const liner = v.strictObject({
+  face: v.picklist(['up', 'down'], 'allowed: up, down'),
+  panels: v.pipe(v.array(panelName), v.minLength(2, 'allowed: 2 to 8 panels'), v.maxLength(8, 'allowed: 2 to 8 panels')),
 });
 
 /** One rule for every panel that is seen, and what differs from it. */
@@ -61,6 +86,9 @@ const layers = v.strictObject({
   steps,
   /** what they are cut from; a layer with a stock of its own stands among the pieces’ stocks */
   stock: identifier,
+  /** a pattern runs on over the borders between neighbours: they are cut beside one another, what lies between them left out */
+  runsOn: v.optional(v.literal(true, 'allowed: true, or left out')),
+  liners: v.optional(v.pipe(v.array(liner), v.maxLength(20, 'allowed: at most 20 liners'))),
   own: v.optional(v.pipe(v.array(ownDress), v.maxLength(200, 'allowed: at most 200 entries'))),
 });
 
@@ -276,6 +304,8 @@ export type BandClosure = Extract<Closure, { kind: 'band' }>;
 export type MagnetClosure = Extract<Closure, { kind: 'magnet' }>;
 export type RibbonClosure = Extract<Closure, { kind: 'ribbon' }>;
 export type OwnEnvelope = NonNullable<Dressing['envelope']>;
+export type LayerJoint = v.InferOutput<typeof joint>;
+export type LayerLiner = v.InferOutput<typeof liner>;
 export type LayerStrips = v.InferOutput<typeof strips>;
 export type OwnDress = NonNullable<LayerRule['own']>[number];
 

@@ -2,6 +2,7 @@ import { inSentence } from '../card/part-titles.js';
 import type { OwnDress } from '../card/dressing.js';
 import { spoken, type Sentence } from '../measure/sentence.js';
 import type { BareFace } from '../dress/layer.js';
+import { layersPast } from './layers-past.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 
 /** Does every face wear what was asked for? What lies on its panel lies clear of folds, openings and glue by how it is made. */
@@ -10,10 +11,12 @@ export const dressingPlaced: Check = (input) => {
   if (!rule) return [];
   const found = [
     ...input.dressed.bare.flatMap((face) => bareFace(input, face)),
-    ...(rule.own ?? []).flatMap((own) => ownDress(input, own)),
+    ...(rule.own ?? []).flatMap((own) => [...ownDress(input, own), ...jointMissing(input, own)]),
+    ...layersPast(input),
   ];
   if (found.some(({ severity }) => severity !== 'pass')) return found;
   const { layers } = input.dressed;
+  const past = layers.filter((layer) => layer.past.length > 0);
   const faces = new Set(layers.map(({ panel, face }) => `${panel} ${face}`)).size;
   return [
     {
@@ -23,7 +26,7 @@ export const dressingPlaced: Check = (input) => {
       says:
         layers.length === 0
           ? 'No panel that is seen can wear a layer.'
-          : `${layers.length} ${layers.length === 1 ? 'layer' : 'layers'} on ${faces} ${faces === 1 ? 'face' : 'faces'}: inside their panels, clear of folds, openings and glue.`,
+          : `${layers.length} ${layers.length === 1 ? 'layer' : 'layers'} on ${faces} ${faces === 1 ? 'face' : 'faces'}: ${past.length === 0 ? 'inside their panels, ' : ''}clear of folds, openings and glue${past.length === 0 ? '' : `; past an edge, as you wish it: ${past.map(({ number }) => number).join(', ')}`}.`,
     },
   ];
 };
@@ -45,6 +48,27 @@ function bareFace({ design, card }: CheckInput, { panel, name, face, why }: Bare
       severity: 'warn',
       panels: [panel],
       says: `The borders leave nothing of the ${inSentence(name)}, which is ${spoken(width)} × ${spoken(height)}: make them narrower, or leave it bare.`,
+    },
+  ];
+}
+
+/** A line along which two papers should meet, and that parts nothing of the layer. */
+function jointMissing({ design, dressed }: CheckInput, { panel, face, joint, bare, strips }: OwnDress): Verdict[] {
+  if (!joint || bare || strips) return [];
+  const own = dressed.layers.filter((layer) => layer.panel === panel && layer.face === face);
+  if (own.length === 0 || own.some((layer) => layer.joint)) return [];
+  const { panelName, panelBox, borders } = own.reduce((a, b) => (b.step > a.step ? b : a));
+  const [from, to] =
+    joint.runs === 'along' ? [borders.left, panelBox.width - borders.right] : [borders.bottom, panelBox.height - borders.top];
+  return [
+    {
+      id: `dressing-placed/${panel}/${face}/joint`,
+      check: 'dressing-placed',
+      severity: 'warn',
+      panels: [design.panels[design.linkage.bodyOf.get(panel)!]!.id],
+      value: joint.at,
+      unit: 'mm',
+      says: `Two papers should meet ${spoken(joint.at)} from the ${joint.runs === 'along' ? 'left' : 'lower'} edge of the ${inSentence(panelName)}, where its layer has no room for both: it lies between ${spoken(from)} and ${spoken(to)} from there. It is cut in one piece; move the line, or leave it out.`,
     },
   ];
 }

@@ -25,10 +25,15 @@ export const staysInside: Check = (input) => {
   const names = { ...SIDE_NAMES, ...design.base.sides };
   const flush = design.base.flush ?? [];
   const pose = poseOf(motion, motion.frames[0]!);
-  const worn = input.dressed.toppers.map((topper) => {
-    const body = design.linkage.bodyOf.get(topper.panel)!;
+  const { toppers, layers } = input.dressed;
+  const reaching = [
+    ...toppers.map(({ panel, name, whole }) => ({ panel, name, areas: whole })),
+    ...layers.filter(({ past }) => past.length > 0).map(({ panel, name, area }) => ({ panel, name, areas: [area] })),
+  ];
+  const worn = reaching.map(({ panel, name, areas }) => {
+    const body = design.linkage.bodyOf.get(panel)!;
     const { id, piece } = design.panels[body]!;
-    return { panel: { id, piece, name: topper.name }, outer: topper.whole.flatMap((area) => lyingAt(pose[body]!, { area }).outer) };
+    return { panel: { id, piece, name }, outer: areas.flatMap((area) => lyingAt(pose[body]!, { area }).outer) };
   });
   const lying = [...closed.stack.layers.map(({ body, area }) => ({ panel: design.panels[body]!, outer: area.outer })), ...worn];
   const over = lying.flatMap(({ panel, outer }) => {

@@ -1,4 +1,4 @@
-import type { Side } from '../card/dressing.js';
+import type { LayerJoint, Side } from '../card/dressing.js';
 import type { Worn } from '../card/worn.js';
 import type { Mm } from '../measure/units.js';
 import type { Area } from '../plane/outline.js';
@@ -32,7 +32,7 @@ export interface DressedLayer extends Worn {
   free: Area;
   panelBox: { width: Mm; height: Mm };
   box: { width: Mm; height: Mm };
-  /** as wide as the border was wanted on each side; where an edge meets another panel's, it is 0 along that edge */
+  /** as wide as the border was wanted on each side; where an edge meets another panel's, it is 0 along that edge; negative where it stands past it */
   borders: Readonly<Record<Side, Mm>>;
   /** the border along every edge, where it is one */
   evenBorder?: Mm;
@@ -40,6 +40,10 @@ export interface DressedLayer extends Worn {
   seams: number;
   /** covers a strip that is too narrow for a border */
   covers: boolean;
+  /** what of it stands past the edges of its panel: no glue goes there */
+  past: readonly Area[];
+  /** of two papers that meet, and of the strip over their line: where that runs, from the panel's lower or left end */
+  joint?: Pick<LayerJoint, 'runs' | 'at'> & { of: 'first' | 'second' | 'cover' };
   shows: readonly Moment[];
   upWhenOpen: Side;
   /** from the sheet it is cut from, its good side toward you and up at the top, onto the panel's piece */

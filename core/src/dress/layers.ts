@@ -1,21 +1,17 @@
 import { stockOf } from '../card/card-stocks.js';
-import { ROOT } from '../card/document.js';
 import { claimsOf } from '../card/draw.js';
-import { SIDE_NAMES, SIDES, type LayerRule, type LayerStrips, type OwnDress, type Side } from '../card/dressing.js';
+import { SIDES, type LayerJoint, type LayerRule, type LayerStrips, type OwnDress, type Side } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
-import { inSentence } from '../card/part-titles.js';
 import type { Mm } from '../measure/units.js';
 import { inset, isWiderThan } from '../plane/inset.js';
-import { boxOf, type Area, type Loop } from '../plane/outline.js';
-import { place, undone, type Placement } from '../plane/placement.js';
-import type { Point } from '../plane/point.js';
-import { cutSheet } from '../sheet/cut-sheet.js';
+import { boxOf, type Area } from '../plane/outline.js';
+import { between, distanceToSegment, type Point } from '../plane/point.js';
 import type { Panel } from '../sheet/panels.js';
-import { blankPiece, type Face } from '../sheet/piece.js';
-import { GLUE_FILM } from '../supplies/limits.js';
-import { isClear, type Stock } from '../supplies/stocks.js';
+import { isClear } from '../supplies/stocks.js';
 import { freeFace, isHeldBehind, isSeam } from './free-face.js';
 import type { BareFace, DressedLayer, Layers, SeenSide } from './layer.js';
+import { inTwoPapers } from './joint.js';
+import { layerOf, type LayerPart } from './layer-piece.js';
 import { inStrips } from './strips.js';
 import { twinBy } from './twins.js';
 
@@ -23,6 +19,8 @@ import { twinBy } from './twins.js';
 const NARROW = 4;
 /** Nothing narrower is worth cutting. */
 const LEAST_ACROSS: Mm = 5;
+/** Lines this close lie on one another. */
+const ON_EDGE: Mm = 0.05;
 /** Of a frame strips are narrower. */
 const LEAST_STRIP: Mm = 2;
 
@@ -72,10 +70,17 @@ function dressFace(
       const kept = inset(space, borders, around).filter((area) => isWide(area, LEAST_ACROSS));
       const seams = borders.filter((wanted) => wanted === 0).length;
       const even = borders.every((wanted) => wanted === borders[0]) ? borders[0] : undefined;
-      for (const { area, side } of kept.flatMap((area): PartOfLayer[] =>
-        own?.strips && !covers ? cutInStrips(area, own.strips) : [{ area }],
-      ))
-        made.push(layerOf({ design, panel, seen, rule, own, area, side, free: space, step, covers, seams, even, nth: made.length }));
+      const parted = (area: Area): LayerPart[] =>
+        own?.strips && !covers
+          ? cutInStrips(area, own.strips)
+          : own?.joint && step === steps
+            ? cutInTwo(area, panel, own.joint)
+            : [{ area }];
+      for (const part of kept.flatMap(parted)) {
+        // The strip over a joint lies on the papers that meet under it.
+        const lies = part.of === 'cover' ? step + 1 : step;
+        made.push(layerOf({ design, panel, seen, rule, part, free: space, step: lies, covers, seams, even, nth: made.length }));
+      }
     }
   }
   return made.length > 0 ? made : 'borders';
@@ -94,10 +99,16 @@ function bordersOf(design: Design, panel: Panel, rule: LayerRule, own: OwnDress 
     if (covers) return 0;
     const wished = own?.[sideOf(from, to)] ?? own?.border;
     if (wished === undefined && isSeam(design, panel.id, from, to)) return 0;
+    // Only what ends at the panel's own edge stands past it: not where something is glued on beside it.
+    if (wished !== undefined && wished < 0 && !isOnEdge(panel, from, to)) return 0;
     // A border of its own that is 0 is a seam that the maker asks for: it stays one at every step.
     return wished === 0 ? 0 : (wished ?? rule.border) + further;
   };
 }
+
+/** Whether an edge of what is free of a face is one of its panel. */
+const isOnEdge = ({ area: { outer } }: Panel, from: Point, to: Point): boolean =>
+  outer.some((corner, i) => distanceToSegment(between(from, to, 0.5), corner, outer[(i + 1) % outer.length]!) < ON_EDGE);
 
 /** The side that an edge of a counter-clockwise line bounds. */
 function sideOf(from: Point, to: Point): Side {
@@ -106,113 +117,17 @@ function sideOf(from: Point, to: Point): Side {
   return outY > 0 ? 'top' : 'bottom';
 }
 
-interface PartOfLayer {
-  area: Area;
-  /** of the strip that it is */
-  side?: Side;
+/** Two papers that meet, each wide enough to be cut; one where they are not. */
+function cutInTwo(area: Area, panel: Panel, joint: LayerJoint): LayerPart[] {
+  const cut = inTwoPapers(area, boxOf(panel.area.outer), joint);
+  return cut.every(({ area: part }) => isWide(part, LEAST_STRIP)) ? cut : [{ area }];
 }
 
 /** Strips that are wide enough to be cut; in one piece where there is nothing to cut them round. */
-function cutInStrips(area: Area, strips: LayerStrips): PartOfLayer[] {
+function cutInStrips(area: Area, strips: LayerStrips): LayerPart[] {
   const cut = inStrips(area, strips);
   return cut.length === 0 ? [{ area }] : cut.filter((strip) => isWide(strip.area, LEAST_STRIP));
 }
-
-interface Making {
-  design: Design;
-  panel: Panel;
-  seen: SeenSide;
-  rule: LayerRule;
-  own: OwnDress | undefined;
-  area: Area;
-  side: Side | undefined;
-  free: Area;
-  step: number;
-  covers: boolean;
-  seams: number;
-  even: Mm | undefined;
-  nth: number;
-}
-
-function layerOf({ design, panel, seen, rule, area, side, free, step, covers, seams, even, nth }: Making): DressedLayer {
-  const id = layerId(panel.id, seen.face, nth);
-  const stock = stockFor(design, id, rule);
-  const [inner, outer] = [boxOf(area.outer), boxOf(panel.area.outer)];
-  const placement = laidOn(area, seen);
-  const cut = (loop: Loop): Loop => {
-    const moved = loop.map((point) => place(point, undone(placement)));
-    return placement.flipped ? moved.reverse() : moved;
-  };
-  const part = panel.part ?? panel.piece.part ?? ROOT;
-  const strip = side ? `${SIDE_NAMES[side]} strip of the ` : '';
-  const name = `${strip}layer${step > 1 ? ` ${step}` : ''} of the ${inSentence(panel.name)}${seen.face === 'down' ? ', its back' : ''}`;
-  const sheet = cutSheet(
-    blankPiece({
-      id,
-      name,
-      stock: 'display',
-      faceUp: 'its good side up, with what is up on the open card at the top',
-      outline: cut(area.outer),
-      because: covers
-        ? 'covers the strip fully'
-        : side
-          ? 'what is left beside the window and the border, between its neighbours'
-          : 'as large as its panel, less the border on each side',
-      windows: area.holes.map((hole, i) => ({ id: `opening-${i + 1}`, outline: cut(hole) })),
-      part,
-    }),
-  );
-  return {
-    ...{
-      id,
-      number: '',
-      name,
-      panel: panel.id,
-      panelName: panel.name,
-      face: seen.face,
-      area,
-      free,
-      step,
-      stock,
-      part,
-      covers,
-      seams,
-      placement,
-      sheet,
-    },
-    thickness: stock.caliper + GLUE_FILM,
-    weight: stock.weight,
-    panelBox: { width: outer.maxX - outer.minX, height: outer.maxY - outer.minY },
-    box: { width: inner.maxX - inner.minX, height: inner.maxY - inner.minY },
-    borders: {
-      left: inner.minX - outer.minX,
-      right: outer.maxX - inner.maxX,
-      bottom: inner.minY - outer.minY,
-      top: outer.maxY - inner.maxY,
-    },
-    ...(even !== undefined && { evenBorder: even }),
-    shows: seen.shows,
-    upWhenOpen: seen.up,
-  };
-}
-
-/** From a sheet whose lower left corner is the origin, good side toward you and up at the top, onto the panel's face. */
-export function laidOn(area: Area, { face, up }: Pick<SeenSide, 'face' | 'up'>): Placement {
-  const turn = { top: 0, left: Math.PI / 2, bottom: Math.PI, right: -Math.PI / 2 }[up];
-  const turned: Placement = { to: [0, 0], turn, flipped: face === 'down' };
-  const back = undone(turned);
-  const { minX, minY } = boxOf(area.outer.map((point) => place(point, back)));
-  return { ...turned, to: place([minX, minY], turned) };
-}
-
-/** The stock of one layer: its own where it has one, else that of the rule. */
-function stockFor({ card, stocks }: Design, id: string, rule: LayerRule): Stock {
-  const named = card.pieceStocks?.[id] ?? rule.stock;
-  return stocks.pieces[id] ?? card.supplies.stocks.find((stock) => stock.id === named)!;
-}
-
-const layerId = (panel: string, face: Face, nth: number): string =>
-  `layer-${panel.replace(/[^a-z0-9]+/gi, '-')}-${face}${nth > 0 ? `-${nth + 1}` : ''}`.slice(0, 64);
 
 function numbered(layer: DressedLayer, n: number): DressedLayer {
   const number = `L${n}`;

@@ -10,6 +10,9 @@ import type { Point } from '../plane/point.js';
 import type { DressedLayer } from './layer.js';
 import type { PlacedTopper } from './toppers.js';
 
+/** Layers on one another, and a strip over a joint on the uppermost. */
+const STEPS = [1, 2, 3, 4] as const;
+
 /** A panel that hangs by one fold, folded over what is behind it, with nothing else holding it: a door, a cover. */
 export interface Flap {
   body: number;
@@ -57,21 +60,30 @@ export function flapsOf(design: Design, pose: Pose, stack: ClosedStack, worn: Wo
 }
 
 function itemsOf(panel: string, outer: 'up' | 'down', area: Area, pose: Pose[number], { layers, toppers }: Worn): Item[] {
-  const thick = (face: 'up' | 'down'): Mm =>
-    [1, 2, 3].reduce((sum, step) => {
-      const own = layers.filter((layer) => layer.panel === panel && layer.face === face && layer.step === step);
-      return sum + Math.max(0, ...own.map(({ thickness }) => thickness));
-    }, 0);
+  const thick = (face: 'up' | 'down', step: number): Mm =>
+    Math.max(
+      0,
+      ...layers.filter((layer) => layer.panel === panel && layer.face === face && layer.step === step).map(({ thickness }) => thickness),
+    );
+  const allLayers = (face: 'up' | 'down'): Mm => STEPS.reduce((sum, step) => sum + thick(face, step), 0);
   const on = toppers.flatMap((placed, nth): Item[] => {
     if (placed.panel !== panel) return [];
-    const under = thick(placed.face) + placed.stands - placed.stock.caliper;
+    const under = allLayers(placed.face) + placed.stands - placed.stock.caliper;
     const item = { area: lyingAt(pose, placed), nth };
     // What is worn inside lies under the flap, the more so the thicker it is.
     return placed.face === outer
       ? [{ ...item, from: under, to: under + placed.stock.caliper }]
       : [{ ...item, from: -under - placed.stock.caliper, to: -under }];
   });
-  return [{ area, from: 0, to: 0 }, ...on];
+  // Layers inside their panels lie over nothing else; they are glued on before any topper.
+  const past = layers.flatMap((layer, i): Item[] => {
+    if (layer.panel !== panel || layer.past.length === 0) return [];
+    const under = STEPS.filter((step) => step < layer.step).reduce((sum, step) => sum + thick(layer.face, step), 0);
+    const [from, to] = [under, under + layer.stock.caliper];
+    const item = { area: lyingAt(pose, layer), nth: i - layers.length };
+    return [layer.face === outer ? { ...item, from, to } : { ...item, from: -from - layer.stock.caliper, to: -from }];
+  });
+  return [{ area, from: 0, to: 0 }, ...past, ...on];
 }
 
 /** Where something of one flap lies over something of another, in the closed card. */

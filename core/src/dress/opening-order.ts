@@ -38,7 +38,7 @@ export function openingOrder(
   stack: ClosedStack,
   worn: { layers: readonly DressedLayer[]; toppers: readonly PlacedTopper[] },
 ): FlapOrder[] {
-  if (worn.toppers.length === 0) return [];
+  if (worn.toppers.length === 0 && worn.layers.every(({ past }) => past.length === 0)) return [];
   const flaps = flapsOf(design, pose, stack, worn);
   return flaps.flatMap((a, i) =>
     flaps.slice(i + 1).flatMap((b): FlapOrder[] => {

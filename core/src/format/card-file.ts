@@ -150,6 +150,14 @@ function missingSupplies(card: CardDocument): FileProblem[] {
     ...STOCK_ROLES.flatMap((role) => missing(`stocks.${role}`, card.stocks[role], supplies.stocks, 'stocks')),
     ...Object.entries(card.pieceStocks ?? {}).flatMap(([piece, id]) => missing(`pieceStocks.${piece}`, id, supplies.stocks, 'stocks')),
     ...(card.dressing?.layers === undefined ? [] : missing('dressing.layers.stock', card.dressing.layers.stock, supplies.stocks, 'stocks')),
+    ...(card.dressing?.layers?.own ?? []).flatMap(({ joint }, i) =>
+      joint
+        ? [
+            ...missing(`dressing.layers.own.${i}.joint.stock`, joint.stock, supplies.stocks, 'stocks'),
+            ...(joint.cover ? missing(`dressing.layers.own.${i}.joint.cover.stock`, joint.cover.stock, supplies.stocks, 'stocks') : []),
+          ]
+        : [],
+    ),
     ...(card.dressing?.toppers ?? []).flatMap(({ stock }, i) => missing(`dressing.toppers.${i}.stock`, stock, supplies.stocks, 'stocks')),
     ...(card.dressing?.toppers ?? []).flatMap(({ backings = [], film }, i) => [
       ...backings.flatMap(({ stock }, nth) => missing(`dressing.toppers.${i}.backings.${nth}.stock`, stock, supplies.stocks, 'stocks')),

@@ -1,5 +1,5 @@
 import { inSentence } from '../card/part-titles.js';
-import { laidOn } from '../dress/layers.js';
+import { laidOn } from '../dress/layer-piece.js';
 import type { PlacedTopper } from '../dress/toppers.js';
 import type { Evaluation } from '../evaluate.js';
 import { capitalised } from '../measure/print.js';

@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_CARDS } from '../card/demo-cards.js';
+import type { CardDocument } from '../card/document.js';
+import { dressedBy } from '../card/dress-card.js';
 import { poseOf } from '../linkage/motion.js';
 import { carry } from '../linkage/rigid.js';
 import { place } from '../plane/placement.js';
 import { distance, type Point } from '../plane/point.js';
 import { starterFor } from '../supplies/starter-workshops.js';
-import { evaluated } from '../testing/evaluated.js';
+import { cardOn, evaluated } from '../testing/evaluated.js';
 import { wrongWithCuts } from '../testing/sheet-laws.js';
+import { besideWords, rowFrom } from './beside-words.js';
 import { asPlaced, cuttingPlan, type PlannedPiece } from './cutting-plan.js';
 import { movedByHand } from './moved-by-hand.js';
 import { onSheet } from './outline-nesting.js';
@@ -76,3 +79,74 @@ describe.each(['Doors to the autumn walk', 'Fern and snail, tucked wings', 'Logs
     });
   },
 );
+
+describe('a pattern that runs on over the borders between neighbours', () => {
+  const runningOn = (card: CardDocument): CardDocument => dressedBy(card, { border: 3, runsOn: true }, workshop);
+  const planOf = (card: CardDocument) => {
+    const evaluation = evaluated(runningOn(card));
+    return { evaluation, sheets: cuttingPlan(evaluation, { copies: 1, tool: 'trimmer', sheets: [] }, workshop).sheets };
+  };
+
+  it('leaves as much between two leaves as their borders take', () => {
+    // Leaves of 105 mm with borders of 3: 99 wide each, and 3 + 3 between them.
+    const { evaluation, sheets } = planOf(cardOn('folded-card', { depth: 105, length: 148 }));
+    const [a, b] = ['base/front-leaf', 'base/back-leaf'].map((panel) => {
+      const layer = evaluation.dressed.layers.find((one) => one.panel === panel && one.face === 'up')!;
+      return sheets.flatMap(({ pieces }) => pieces).find(({ piece }) => piece === layer.id)!;
+    }) as [PlannedPiece, PlannedPiece];
+    expect([a.beside, b.beside]).toEqual([b.id, a.id]);
+    expect(a.y).toBeCloseTo(b.y, 6);
+    expect(b.x - a.x).toBeCloseTo(99 + 6, 6);
+    const sheet = sheets.find(({ pieces }) => pieces.includes(a))!;
+    expect(besideWords(sheet, 'mm')[0]).toContain('side by side, 6 mm of paper between them');
+    expect(besideWords(sheet, 'inch/8')[0]).toContain('0.236 in of paper');
+  });
+
+  it('leaves what a spine widens the fold by as well', () => {
+    const { evaluation, sheets } = planOf(cardOn('folded-card', { depth: 105, length: 148, spine: 'auto', innerThickness: 2 }));
+    const [spine] = Object.values(evaluation.closed.spines) as [number];
+    expect(spine).toBeGreaterThan(1);
+    const [a, b] = sheets.flatMap(({ pieces }) => pieces.filter(({ beside }) => beside)) as [PlannedPiece, PlannedPiece];
+    expect(Math.abs(b.x - a.x)).toBeCloseTo(99 + 6 + spine, 6);
+  });
+
+  it('is cut as a whole row where there are several, and moved as one', () => {
+    // Every panel of a box's blank is a wall beside the next.
+    const { evaluation, sheets } = planOf(cardOn('box-card'));
+    const rows = sheets.flatMap((sheet) => sheet.pieces.map((piece) => ({ sheet, row: rowFrom(piece, sheet.pieces) })));
+    const { sheet, row } = rows.reduce((most, one) => (one.row.length > most.row.length ? one : most));
+    expect(row.length).toBeGreaterThan(2);
+    const flat = (piece: PlannedPiece): Point[] => {
+      const layer = evaluation.dressed.layers.find(({ id }) => id === piece.piece)!;
+      const { width, height } = layer.sheet;
+      return (
+        [
+          [0, 0],
+          [width, 0],
+          [width, height],
+        ] as Point[]
+      ).map((corner) => place(corner, layer.placement));
+    };
+    const lying = (piece: PlannedPiece): Point[] => {
+      const { width, height } = evaluation.dressed.layers.find(({ id }) => id === piece.piece)!.sheet;
+      return (
+        [
+          [0, 0],
+          [width, 0],
+          [width, height],
+        ] as Point[]
+      ).map((corner) => onSheet(corner, asPlaced(piece)));
+    };
+    for (const a of row)
+      for (const b of row)
+        flat(a).forEach((p, i) => flat(b).forEach((q, k) => expect(distance(lying(a)[i]!, lying(b)[k]!)).toBeCloseTo(distance(p, q), 6)));
+    const moved = movedByHand(evaluation, sheet, row[0]!.id, { x: row[0]!.x, y: row[0]!.y + 0.5 }, 'trimmer').sheet.pieces;
+    for (const piece of row) expect(moved.find(({ id }) => id === piece.id)!.y).toBeCloseTo(piece.y + 0.5, 9);
+  });
+
+  it('is not where nobody wishes it', () => {
+    const evaluation = evaluated(dressedBy(cardOn('folded-card'), { border: 3 }, workshop));
+    const { sheets } = cuttingPlan(evaluation, { copies: 1, tool: 'trimmer', sheets: [] }, workshop);
+    expect(sheets.flatMap(({ pieces }) => pieces).every(({ beside }) => beside === undefined)).toBe(true);
+  });
+});

@@ -1,4 +1,3 @@
-import { inSentence } from '../card/part-titles.js';
 import { capitalised, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
 import type { Evaluation } from '../evaluate.js';
@@ -45,7 +44,7 @@ export interface PlannedPiece extends Rectangle {
   turned: boolean;
   /** and then end for end */
   endForEnd?: true;
-  /** a layer that it lies beside, as in the closed card: the pattern runs on over both */
+  /** the next of the layers that it lies beside as on the card, the first after the last: the pattern runs on over them */
   beside?: string;
   /** its main scores run across the grain: they fit no other way */
   acrossGrain?: true;
@@ -302,13 +301,13 @@ function plannedPieces(placed: PlacedBlank, { members }: CutUnit, across: Readon
   const { turned, endForEnd } = placed;
   return members.map((member, i): PlannedPiece => {
     const { sheet, copy, id, spare } = member.piece;
-    const other = members[1 - i];
+    const other = members[(i + 1) % members.length]!;
     return {
       ...{ id, piece: sheet.piece.id, copy, name: spare ? `${sheet.piece.name}, spare` : sheet.piece.name },
       ...memberOn(member, placed),
       turned,
       ...(endForEnd && { endForEnd }),
-      ...(other && { beside: other.piece.id }),
+      ...(members.length > 1 && { beside: other.piece.id }),
       ...(across.has(id) && { acrossGrain: true as const }),
       ...(spare && { spare }),
     };
@@ -325,16 +324,4 @@ export function leftoversOf(left: readonly Rectangle[], { stock, pieces }: CutJo
       ...rest,
       goodFor: kinds.filter((piece) => fitsOn(blankOf(piece, stock, size), rest)).map(({ sheet }) => sheet.piece.name),
     }));
-}
-
-/** Layers that lie on a sheet as they lie beside one another in the closed card, in a sentence each pair. */
-export function besideWords({ pieces }: PlannedSheet): string[] {
-  return pieces.flatMap((piece, i) => {
-    const other = pieces.findIndex(({ id }) => id === piece.beside);
-    const copy = piece.id.includes('#') ? ` ${piece.copy}` : '';
-    if (other < i) return [];
-    return [
-      `${capitalised(inSentence(piece.name))}${copy} and ${inSentence(pieces[other]!.name)}${copy} are cut side by side as they meet on the closed card, so that the pattern runs on over both.`,
-    ];
-  });
 }

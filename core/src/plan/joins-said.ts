@@ -56,13 +56,19 @@ export function joinOf(evaluation: Evaluation, { id, source, corners, a, b, fixe
 export function joinsOfLayer(evaluation: Evaluation, layer: DressedLayer): Join[] {
   const { design, dressed } = evaluation;
   const { piece } = design.panels[design.linkage.bodyOf.get(layer.panel)!]!;
-  // Of a layer that came apart, or is cut in strips, the part that lies under it.
+  // Of a layer that came apart, or is cut in strips, the part that lies under it; a strip over a joint lies on two.
   const under = dressed.layers
     .filter(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1)
-    .find(({ area }) => totalArea(intersect([area], [layer.area])) > NOTHING);
-  const ground: Carrier = under
-    ? { onto: { piece: under.id, face: 'up' }, carry: (corner) => place(corner, undone(under.placement)) }
-    : { onto: { piece: piece.id, face: layer.face }, carry: onCutSheet(piece, spineEases(evaluation)) };
+    .filter(({ area }) => totalArea(intersect([area], [layer.area])) > NOTHING);
+  const onLayer = (lower: DressedLayer): Carrier => ({
+    onto: { piece: lower.id, face: 'up' },
+    carry: (corner) => place(corner, undone(lower.placement)),
+    ...(under.length > 1 && { areas: [lower.area] }),
+  });
+  const ground: readonly Carrier[] =
+    under.length > 0
+      ? under.map(onLayer)
+      : [{ onto: { piece: piece.id, face: layer.face }, carry: onCutSheet(piece, spineEases(evaluation)) }];
   const blanks = dressed.magnets.flatMap((magnet) =>
     discsOf(magnet).flatMap(({ disc, sheets }) =>
       disc.panel === layer.panel && disc.face === layer.face && disc.coveredBy === layer.number ? sheets.slice(-1) : [],
@@ -72,8 +78,10 @@ export function joinsOfLayer(evaluation: Evaluation, layer: DressedLayer): Join[
   const onPanel = (loop: Loop): Loop => loop.map((corner) => place(corner, layer.placement));
   const glue = { outer: onPanel(outline), holes: windows.map((opening) => onPanel(opening.outline)) };
   // Exactly as it is cut where it lies on one thing alone: corners keep their order.
-  if (blanks.length === 0) return [joinOn(layer, glue, ground)];
-  return inParts(layer, [glue], [...blanks.map((blank) => carrierOf(blank)), ground]);
+  const [only] = ground;
+  if (blanks.length === 0 && ground.length === 1 && layer.past.length === 0) return [joinOn(layer, glue, only!)];
+  const held = layer.past.length === 0 || under.length > 0 ? [glue] : areasOf(subtract([glue], layer.past));
+  return inParts(layer, held, [...blanks.map((blank) => carrierOf(blank)), ...ground]);
 }
 
 /** An area elsewhere, its corners in the order that they have: of two that lie on one another they go together. */

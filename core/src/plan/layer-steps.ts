@@ -1,5 +1,5 @@
 import { inSentence } from '../card/part-titles.js';
-import { SIDE_NAMES, type Side } from '../card/dressing.js';
+import { SIDE_NAMES, SIDES, type Side } from '../card/dressing.js';
 import type { DressedLayer } from '../dress/layer.js';
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
@@ -69,7 +69,8 @@ export function layerGlue(evaluation: Evaluation): BenchStep[] {
         kind: 'dress',
         title: `Glue the layers on: ${piece.name}`,
         says: [
-          `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; nothing may reach past a fold.`,
+          `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; ${own.some(({ past }) => past.length > 0) ? 'none goes on what stands past the edge of a panel.' : 'nothing may reach past a fold.'}`,
+          ...jointLines(own, notation),
           ...own.map((layer) => placed(layer, own, notation)),
         ],
         joins: own.flatMap((layer) => joinsOfLayer(evaluation, layer)),
@@ -95,37 +96,72 @@ function edgesNamed(sides: readonly Side[]): string {
   return `the ${names.slice(0, -1).join(', ')} and ${names.at(-1)} edges`;
 }
 
+/** The strip over a joint, by the papers that meet under it. */
+function overJoint({ number, panel, face, stock }: DressedLayer, all: readonly DressedLayer[]): string {
+  const under = all.filter(({ joint, ...other }) => joint && joint.of !== 'cover' && other.panel === panel && other.face === face);
+  return `${number}, the strip of ${inSentence(stock.name)}, over the line where ${under.map((layer) => layer.number).join(' and ')} meet, as much of it on either side.`;
+}
+
 /** Where one layer lies, read from the edges of its panel, or of the layer under it. */
 function placed(layer: DressedLayer, all: readonly DressedLayer[], notation: Parameters<typeof sayLength>[1]): string {
+  if (layer.joint?.of === 'cover') return overJoint(layer, all);
   const under = all.find(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1);
   const on = layer.step > 1 && under ? under.number : `the ${inSentence(layer.panelName)}${layer.face === 'down' ? ', its back' : ''}`;
   return `${layer.number} on ${on}: ${bordersSaid(layer, layer.step > 1 ? under : undefined, notation)}; its top toward ${edgesNamed([layer.upWhenOpen])}.`;
+}
+
+/** Where two papers meet on a panel: a line to draw before they are glued. */
+function jointLines(own: readonly DressedLayer[], notation: Parameters<typeof sayLength>[1]): string[] {
+  return own.flatMap((first) => {
+    const { joint, panel, face, step, panelName } = first;
+    const second = own.find((other) => other.joint?.of === 'second' && other.panel === panel && other.face === face);
+    const isFirst = own.find((other) => other.joint && other.panel === panel && other.face === face) === first;
+    if (!joint || !second || !isFirst) return [];
+    const end = joint.runs === 'along' ? 'left' : 'lower';
+    const on =
+      step > 1
+        ? `the layer under them, measured from the ${end} edge of the ${inSentence(panelName)}`
+        : `the ${inSentence(panelName)}, from its ${end} edge`;
+    return [`Draw a line ${sayLength(joint.at, notation)} on ${on}: ${first.number} and ${second.number} meet there, edge to edge.`];
+  });
 }
 
 const SAME: Mm = 0.02;
 
 /** The four borders, those that are alike in one word; of a shaped layer the one that runs round it. */
 function bordersSaid(
-  { borders, evenBorder, area, covers }: DressedLayer,
+  { borders, evenBorder, area, covers, joint }: DressedLayer,
   under: DressedLayer | undefined,
   notation: Parameters<typeof sayLength>[1],
 ): string {
   if (covers) return 'edge to edge';
-  if (evenBorder !== undefined && !isRectangle(area.outer)) {
+  if (evenBorder !== undefined && !joint && !isRectangle(area.outer)) {
     return `${sayLength(evenBorder - (under?.evenBorder ?? 0), notation)} inside its outline all round`;
   }
-  const sides: readonly Side[] = ['left', 'right', 'bottom', 'top'];
-  const gap = (side: Side): Mm => Math.max(0, borders[side] - (under?.borders[side] ?? 0));
+  const atLine = joint && JOINT_SIDES[joint.runs][joint.of === 'second' ? 'second' : 'first'];
+  const sides = SIDES.filter((side) => side !== atLine);
+  const gap = (side: Side): Mm => {
+    const mm = borders[side] - (under?.borders[side] ?? 0);
+    return under ? Math.max(0, mm) : mm;
+  };
   const groups: { mm: Mm; sides: Side[] }[] = [];
   for (const side of sides) {
     const group = groups.find(({ mm }) => Math.abs(mm - gap(side)) < SAME);
     if (group) group.sides.push(side);
     else groups.push({ mm: gap(side), sides: [side] });
   }
-  return groups
+  const said = groups
     .map(({ mm, sides: own }) => {
       const where = own.length === 4 ? 'every edge' : edgesNamed(own);
+      if (mm < -SAME) return `${sayLength(-mm, notation)} past ${where}`;
       return mm < SAME ? `flush with ${where}` : `${sayLength(mm, notation)} from ${where}`;
     })
     .join(', ');
+  return atLine ? `${said}, and up to the line` : said;
 }
+
+/** The side on which a paper meets the other. */
+const JOINT_SIDES = {
+  along: { first: 'right', second: 'left' },
+  across: { first: 'top', second: 'bottom' },
+} as const;

@@ -9,6 +9,7 @@ import { distanceBetween } from '../plane/distance-between.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import { CellMap } from './cell-map.js';
 import { cutJobs, paperOf, waysOf } from './cut-job.js';
+import { rowFrom } from './beside-words.js';
 import { asPlaced, GAP, leftoversOf, wasteOf, type CuttingTool, type PlannedPiece, type PlannedSheet } from './cutting-plan.js';
 import { fenceCuts } from './fence-cuts.js';
 import { leftOf, type Rectangle } from './guillotine.js';
@@ -43,12 +44,13 @@ export function movedByHand(evaluation: Evaluation, sheet: PlannedSheet, id: str
   const moved = sheet.pieces.find((piece) => piece.id === id);
   if (!moved) throw new Error(`no piece “${id}” lies on this sheet`);
   const drawn = new Map(everySheet(evaluation).map((one) => [one.piece.id, one]));
-  // Over what lies side by side a pattern runs on: both are moved, unless one of them is turned.
+  // Over what lies side by side a pattern runs on: all are moved, unless one of them is turned.
+  const row = rowFrom(moved, sheet.pieces);
   const staysBeside =
     (to.turned ?? moved.turned) === moved.turned && (to.endForEnd ?? moved.endForEnd === true) === (moved.endForEnd === true);
   const pieces = sheet.pieces.map((piece) => {
     if (piece === moved) return put(staysBeside ? piece : alone(piece), to, drawn.get(piece.piece)!, sheet);
-    if (piece.id !== moved.beside) return piece;
+    if (!row.includes(piece)) return piece;
     return staysBeside ? { ...piece, x: piece.x + to.x - moved.x, y: piece.y + to.y - moved.y } : alone(piece);
   });
   return judged({ ...sheet, pieces }, drawn, evaluation, tool);
@@ -127,7 +129,7 @@ function pastEdges({ pieces, ...sheet }: PlannedSheet, evaluation: Evaluation): 
 function tooNear(lying: readonly Lying[], tool: CuttingTool, evaluation: Evaluation): string[] {
   return lying.flatMap(({ piece, area }, i) =>
     lying.slice(i + 1).flatMap(({ piece: other, area: others }): string[] => {
-      if (piece.beside === other.id) return [];
+      if (piece.beside === other.id || other.beside === piece.id) return [];
       if (areBeside(boxOf(area.outer), boxOf(others.outer), GAP)) return [];
       const both = `${capitalised(named(piece))} and ${named(other)}`;
       if (totalArea(intersect([area], [others])) > TOUCH) return [`${both} lie over one another.`];

@@ -10,13 +10,21 @@ const DECIMALS = 6;
 
 /**
  * What is left of an area inside a border of its own along every edge of its outer line, corners sharp; openings grow by one
- * border all round. It may come apart, or be nothing.
- * @param borders for the outer line's edges in order, the first from its first to its second point; none is negative
+ * border all round. It may come apart, or be nothing. An edge with a negative border is moved out by so much.
+ * @param borders for the outer line's edges in order, the first from its first to its second point
  * @param around border of every opening
  */
 export function inset(area: Area, borders: readonly Mm[], around: Mm): Area[] {
   const plain = plainInset(area, borders);
   if (plain) return plain;
+  if (borders.some((border) => border < 0)) {
+    const outer = movedOut(area.outer, borders);
+    return inset(
+      { outer, holes: area.holes },
+      borders.map((border) => Math.max(0, border)),
+      around,
+    );
+  }
   const isTurned = signedArea(area.outer) < 0;
   const outer = isTurned ? [...area.outer].reverse() : area.outer;
   // Turned round, the edge from point i begins at what was point n − 1 − i and ends at the one before it.
@@ -25,6 +33,27 @@ export function inset(area: Area, borders: readonly Mm[], around: Mm): Area[] {
   if (area.holes.length === 0) return areasOf(kept);
   const openings = area.holes.flatMap((hole) => offset(hole, around)).map(asArea);
   return areasOf(subtract(areasOf(kept), openings));
+}
+
+/** A line whose edges with a negative border lie so much farther out, each corner where its two edges then meet. */
+function movedOut(outer: Loop, borders: readonly Mm[]): Loop {
+  const n = outer.length;
+  const side = Math.sign(signedArea(outer));
+  const lines = outer.map((from, i) => {
+    const to = outer[(i + 1) % n]!;
+    const length = distance(from, to);
+    const way: Point = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
+    const out = Math.max(0, -borders[i]!) * side;
+    return { at: [from[0] + way[1] * out, from[1] - way[0] * out] as Point, way };
+  });
+  return lines.map(({ at, way }, i) => {
+    const before = lines[(i + n - 1) % n]!;
+    const sine = before.way[0] * way[1] - before.way[1] * way[0];
+    // Edges in one line meet where the second begins.
+    if (Math.abs(sine) < 1e-6) return at;
+    const along = ((at[0] - before.at[0]) * way[1] - (at[1] - before.at[1]) * way[0]) / sine;
+    return [before.at[0] + before.way[0] * along, before.at[1] + before.way[1] * along];
+  });
 }
 
 /** Most areas are rectangles along the axes, of which nothing has to be cut off by edges. Nothing where this is none. */

@@ -19,12 +19,16 @@ export interface UsedSupplies {
   pieceStocks?: Readonly<Record<string, string>> | undefined;
   dressing?:
     | {
-        layers?: { stock: string } | undefined;
+        layers?: { stock: string; own?: readonly UsedByFace[] | undefined } | undefined;
         toppers?: readonly UsedByTopper[] | undefined;
         envelope?: { stock: string; liner?: string | undefined } | undefined;
         closures?: readonly { id: string; stock?: string }[] | undefined;
       }
     | undefined;
+}
+
+interface UsedByFace {
+  joint?: { stock: string; cover?: { stock: string } | undefined } | undefined;
 }
 
 interface UsedByTopper {
@@ -51,6 +55,9 @@ export function carriedFor(used: UsedSupplies, ...sources: readonly Source[]): C
     ...STOCK_ROLES.map((role) => used.stocks[role]),
     ...Object.values(used.pieceStocks ?? {}),
     used.dressing?.layers?.stock ?? used.stocks.base,
+    ...(used.dressing?.layers?.own ?? []).flatMap(({ joint }) =>
+      joint ? [joint.stock, ...(joint.cover ? [joint.cover.stock] : [])] : [],
+    ),
     ...(used.dressing?.toppers ?? []).flatMap(({ backings = [], film }) =>
       [...backings, ...(film ? [film] : [])].map(({ stock }) => stock),
     ),

@@ -211,7 +211,9 @@ export class CuttingPage {
     return sayLength(Math.round(mm * 100) / 100, this.card()?.notation ?? 'mm');
   }
 
-  protected readonly beside = besideWords;
+  protected besideSaid(sheet: PlannedSheet): string[] {
+    return besideWords(sheet, this.card()?.notation ?? 'mm');
+  }
 
   /** What is left, down to a mark of the ruler, each size once. */
   protected leftWords(leftovers: readonly Leftover[]): string[] {
