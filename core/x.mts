@@ -1,12 +1,14 @@
 import { cardOn, evaluated } from './src/testing/evaluated.js';
-import { dressedBy } from './src/card/dress-card.js';
+import { dressedBy, linedOver } from './src/card/dress-card.js';
 import { starterFor } from './src/supplies/starter-workshops.js';
-import { cuttingPlan } from './src/plan/cutting-plan.js';
-import { rowFrom } from './src/plan/beside-words.js';
-import { CATALOGUE } from './src/mechanism/catalogue.js';
+import { foldBetween } from './src/dress/liner.js';
+import { boxOf } from './src/plane/outline.js';
 const w=starterFor('mm');
-for (const m of CATALOGUE.filter(m=>m.kind==='base')) { try {
-const e = evaluated(dressedBy(cardOn(m.id), {border:3, runsOn:true}, w));
-const p = cuttingPlan(e,{copies:1,tool:'trimmer',sheets:[]},w);
-console.log(m.id, p.sheets.map(s=>s.pieces.map(x=>rowFrom(x,s.pieces).length).join(',')).join(' | '));
-} catch(e) {console.log(m.id, String(e).slice(0,200))} }
+for (const id of ['swing','box-card','half-turn-stand','film-stand']) {
+let card = dressedBy(cardOn(id), {border:3}, w);
+const e0=evaluated(card);
+const L=e0.dressed.layers.filter(l=>l.step===1&&!l.covers);
+for (const a of L) for (const b of L) if (a.panel<b.panel && a.face===b.face) { const h=foldBetween(e0.design,[a.panel,b.panel]); if(h){ console.log(id,a.panel,b.panel,a.face,JSON.stringify([h.source.crease.from,h.source.crease.to]),a.area.holes.length,b.area.holes.length); card=linedOver(card,{face:a.face,panels:[a.panel,b.panel]},true);} }
+const e=evaluated(card);
+for (const l of e.dressed.layers.filter(l=>l.liner)) console.log('  ',l.number,l.panel,l.face,JSON.stringify(l.area.outer), l.sheet.width,l.sheet.height, JSON.stringify(l.liner!.folds), JSON.stringify(l.sheet.outline));
+}

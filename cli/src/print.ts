@@ -101,12 +101,28 @@ function lineOf(size: ReturnType<typeof sizeRecord>, prefix = ''): string {
 
 /** A layer and its panel, each with its size: they are mixed up easily. */
 function layerLine(
-  { id, number, panel, face, width, height, panelWidth, panelHeight, upWhenOpen, shows, twinOf, twinBy }: Report['layers'][number],
+  {
+    id,
+    number,
+    panel,
+    face,
+    width,
+    height,
+    panelWidth,
+    panelHeight,
+    upWhenOpen,
+    shows,
+    twinOf,
+    twinBy,
+    liner,
+    cut,
+  }: Report['layers'][number],
   notation: Notation,
 ): string {
   const size = (w: number, h: number): string => `${sayLength(w, notation)} × ${sayLength(h, notation)}`;
   const twin = twinOf === null ? '' : twinBy === 'same' ? `; cut like ${twinOf}` : `; ${twinBy} of ${twinOf}`;
-  return `${number} on ${panel}, ${face === 'up' ? 'upper face' : 'back'} (${id}): layer ${size(width, height)}, panel ${size(panelWidth, panelHeight)}; ${upWhenOpen} edge up; seen ${shows.join(', ')}${twin}`;
+  const whole = liner === null ? '' : `; cut in one piece of ${size(cut.width, cut.height)}, ${liner.of.join(', ')}`;
+  return `${number} on ${panel}, ${face === 'up' ? 'upper face' : 'back'} (${id}): layer ${size(width, height)}, panel ${size(panelWidth, panelHeight)}; ${upWhenOpen} edge up; seen ${shows.join(', ')}${twin}${whole}`;
 }
 
 function topperLine(

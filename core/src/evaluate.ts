@@ -102,8 +102,8 @@ export function closeUp({ design: drawn, motion }: Moved): Closed {
   const worn = dress(drawn, pressed, { stack });
   const design = drawn.card.dressing ? wearing(drawn, worn) : drawn;
   const closed = closeCard(design, pressed, stack);
-  const dressed = wrapped(worn, design, pressed, closed);
   const eases = spineEases({ design, closed });
+  const dressed = wrapped(worn, design, pressed, closed, eases);
   return { design, motion, closed, dressed, sheets: design.pieces.map((piece) => withSlits(cutSheet(piece, eases), dressed.ribbons)) };
 }
 

@@ -8,6 +8,7 @@ import {
   type Closure,
   type Dressing,
   type LayerRule,
+  type LinedFold,
   type OwnDress,
   type OwnEnvelope,
   type Topper,
@@ -53,6 +54,18 @@ export function dressedOtherwise(
   const { own: _, ...plain } = rule;
   return { ...card, dressing: { ...card.dressing, layers: all.length > 0 ? { ...plain, own: all } : plain } };
 }
+
+/** A card the lowest layers of two faces of which are cut in one piece over the fold between them, or apart again. */
+export function linedOver(card: CardDocument, { face, panels }: LinedFold, isOne: boolean): CardDocument {
+  const rule = card.dressing?.layers;
+  if (!rule) return card;
+  const others = (rule.overFolds ?? []).filter((fold) => !isSameFold(fold, { face, panels }));
+  const { overFolds: _, ...plain } = rule;
+  const all = isOne ? [...others, { face, panels }] : others;
+  return { ...card, dressing: { ...card.dressing, layers: all.length > 0 ? { ...plain, overFolds: all } : plain } };
+}
+
+const isSameFold = (a: LinedFold, b: LinedFold): boolean => a.face === b.face && a.panels.every((panel) => b.panels.includes(panel));
 
 /** What one face wears otherwise than the rule says. */
 export const ownDressOf = (card: Pick<CardDocument, 'dressing'>, face: Pick<OwnDress, 'panel' | 'face'>): OwnDress | undefined =>

@@ -72,10 +72,10 @@ const ownDress = v.strictObject({
   joint: v.optional(joint),
 });
 
-/** Layers that are cut in one piece over the folds between their panels: of the lowest layer of each. */
-const liner = v.strictObject({
+/** A fold over which the lowest layers of its two panels are cut in one piece. */
+const linedFold = v.strictObject({
   face: v.picklist(['up', 'down'], 'allowed: up, down'),
-  panels: v.pipe(v.array(panelName), v.minLength(2, 'allowed: 2 to 8 panels'), v.maxLength(8, 'allowed: 2 to 8 panels')),
+  panels: v.tuple([panelName, panelName], 'allowed: two panels'),
 });
 
 /** One rule for every panel that is seen, and what differs from it. */
@@ -88,7 +88,7 @@ const layers = v.strictObject({
   stock: identifier,
   /** a pattern runs on over the borders between neighbours: they are cut beside one another, what lies between them left out */
   runsOn: v.optional(v.literal(true, 'allowed: true, or left out')),
-  liners: v.optional(v.pipe(v.array(liner), v.maxLength(20, 'allowed: at most 20 liners'))),
+  overFolds: v.optional(v.pipe(v.array(linedFold), v.maxLength(40, 'allowed: at most 40 folds'))),
   own: v.optional(v.pipe(v.array(ownDress), v.maxLength(200, 'allowed: at most 200 entries'))),
 });
 
@@ -305,7 +305,7 @@ export type MagnetClosure = Extract<Closure, { kind: 'magnet' }>;
 export type RibbonClosure = Extract<Closure, { kind: 'ribbon' }>;
 export type OwnEnvelope = NonNullable<Dressing['envelope']>;
 export type LayerJoint = v.InferOutput<typeof joint>;
-export type LayerLiner = v.InferOutput<typeof liner>;
+export type LinedFold = v.InferOutput<typeof linedFold>;
 export type LayerStrips = v.InferOutput<typeof strips>;
 export type OwnDress = NonNullable<LayerRule['own']>[number];
 

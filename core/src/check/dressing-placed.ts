@@ -1,5 +1,6 @@
 import { inSentence } from '../card/part-titles.js';
-import type { OwnDress } from '../card/dressing.js';
+import type { LinedFold, OwnDress } from '../card/dressing.js';
+import { foldBetween } from '../dress/liner.js';
 import { spoken, type Sentence } from '../measure/sentence.js';
 import type { BareFace } from '../dress/layer.js';
 import { layersPast } from './layers-past.js';
@@ -12,6 +13,7 @@ export const dressingPlaced: Check = (input) => {
   const found = [
     ...input.dressed.bare.flatMap((face) => bareFace(input, face)),
     ...(rule.own ?? []).flatMap((own) => [...ownDress(input, own), ...jointMissing(input, own)]),
+    ...(rule.overFolds ?? []).flatMap((fold) => linerMissing(input, fold)),
     ...layersPast(input),
   ];
   if (found.some(({ severity }) => severity !== 'pass')) return found;
@@ -48,6 +50,36 @@ function bareFace({ design, card }: CheckInput, { panel, name, face, why }: Bare
       severity: 'warn',
       panels: [panel],
       says: `The borders leave nothing of the ${inSentence(name)}, which is ${spoken(width)} × ${spoken(height)}: make them narrower, or leave it bare.`,
+    },
+  ];
+}
+
+/** A fold over which layers should be one piece, and are not. */
+function linerMissing({ design, dressed }: CheckInput, { panels, face }: LinedFold): Verdict[] {
+  const layers = panels.map((panel) => dressed.layers.filter((one) => one.panel === panel && one.face === face && one.step === 1));
+  if (layers.every((own) => own.some(({ liner }) => liner))) return [];
+  const name = (panel: string): string => {
+    const body = design.linkage.bodyOf.get(panel);
+    return body === undefined ? panel : `the ${inSentence(design.panels[body]!.name)}`;
+  };
+  const both = `${name(panels[0])} and ${name(panels[1])}`;
+  const bare = panels.find((_, i) => layers[i]!.length === 0);
+  const parted = panels.find((_, i) => layers[i]!.length > 1);
+  const why =
+    foldBetween(design, panels) === undefined
+      ? 'there is no fold between them'
+      : bare !== undefined
+        ? `${name(bare)} wears none there`
+        : parted !== undefined
+          ? `on ${name(parted)} it is in several parts`
+          : 'they do not lie beside one another';
+  return [
+    {
+      id: `dressing-placed/${panels.join('+')}/${face}/liner`,
+      check: 'dressing-placed',
+      severity: 'warn',
+      panels: panels.filter((panel) => design.linkage.bodyOf.has(panel)),
+      says: `The layers of ${both} should be one piece, and are cut apart: ${why}.`,
     },
   ];
 }

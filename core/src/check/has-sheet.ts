@@ -1,4 +1,5 @@
 import { stockOf } from '../card/card-stocks.js';
+import { cutOnce } from '../dress/layer.js';
 import { spoken } from '../measure/sentence.js';
 import { tooLargeBy, type SheetSize } from '../supplies/sheets.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
@@ -8,7 +9,7 @@ import type { Check, CheckInput, Verdict } from './finding.js';
 export const hasSheet: Check = (input) => {
   const all = [
     ...input.sheets,
-    ...[...input.dressed.layers, ...input.dressed.toppers, ...input.dressed.toppers.flatMap(({ under }) => under)].map(
+    ...[...cutOnce(input.dressed.layers), ...input.dressed.toppers, ...input.dressed.toppers.flatMap(({ under }) => under)].map(
       ({ sheet }) => sheet,
     ),
   ];

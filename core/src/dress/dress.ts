@@ -2,11 +2,13 @@ import type { ClosedCard } from '../card/closed-card.js';
 import { closuresOf } from '../card/dressing.js';
 import type { Design } from '../card/join.js';
 import { poseOf, type Motion } from '../linkage/motion.js';
+import type { Eases } from '../sheet/cut-sheet.js';
 import type { Stock } from '../supplies/stocks.js';
 import { bandPiece, bandsOf, bandStock, type PlacedBand } from './bands.js';
 import { ENVELOPE_PIECE, foldedEnvelope, LINER_PIECE, type FoldedEnvelope } from './folded-envelope.js';
 import type { Layers, SeenSide } from './layer.js';
 import { layersOf } from './layers.js';
+import { inOnePiece } from './liner.js';
 import { magnetsOf, type PlacedMagnet } from './magnets.js';
 import { openingOrder, type FlapOrder } from './opening-order.js';
 import { postedCard } from './posted-card.js';
@@ -83,11 +85,16 @@ function envelopeStocks({ card }: Design): (readonly [string, Stock])[] {
   return [...of(ENVELOPE_PIECE, stock), ...of(LINER_PIECE, liner)];
 }
 
-/** What can be told only of the dressed card as it lies closed: how its flaps open, and what is wrapped round it. */
-export function wrapped(dressed: Dressed, design: Design, motion: Motion, closed: ClosedCard): Dressed {
-  if (!design.card.dressing) return dressed;
+/**
+ * What can be told only of the dressed card as it lies closed: how its flaps open, how long a liner is, and what is wrapped round it.
+ * @param eases of its folds
+ */
+export function wrapped(dressed: Dressed, design: Design, motion: Motion, closed: ClosedCard, eases: Eases): Dressed {
+  const { dressing } = design.card;
+  if (!dressing) return dressed;
   const order = openingOrder(design, poseOf(motion, motion.frames[0]!), closed.stack, dressed);
   const round = { bands: bandsOf(design, closed), ribbons: ribbonsOf(design, motion, closed) };
   const envelope = foldedEnvelope(design, postedCard(closed, round));
-  return { ...dressed, ...round, order, ...(envelope && { envelope }) };
+  const layers = dressing.layers ? inOnePiece(design, motion, dressed.layers, dressing.layers, eases) : dressed.layers;
+  return { ...dressed, layers, ...round, order, ...(envelope && { envelope }) };
 }

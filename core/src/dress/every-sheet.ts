@@ -1,10 +1,11 @@
 import type { CutSheet } from '../sheet/cut-sheet.js';
 import type { Dressed } from './dress.js';
+import { cutOnce } from './layer.js';
 
 /** Every sheet that is cut for a card: its pieces, and what they wear. */
 export const everySheet = ({ sheets, dressed }: { sheets: readonly CutSheet[]; dressed: Dressed }): CutSheet[] => [
   ...sheets,
-  ...dressed.layers.map(({ sheet }) => sheet),
+  ...cutOnce(dressed.layers).map(({ sheet }) => sheet),
   ...dressed.toppers.flatMap(({ sheet, under }) => [...under.map((each) => each.sheet), sheet]),
   ...dressed.magnets.flatMap(({ sheets: own }) => own),
   ...dressed.bands.map(({ sheet }) => sheet),

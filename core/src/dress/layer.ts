@@ -48,9 +48,19 @@ export interface DressedLayer extends Worn {
   upWhenOpen: Side;
   /** from the sheet it is cut from, its good side toward you and up at the top, onto the panel's piece */
   placement: Placement;
+  /** of layers that are cut in one piece over the folds between them the same for all */
   sheet: CutSheet;
+  /** in one piece with others: over which folds, and by how much it is shorter over each than its panels, or with a minus longer */
+  liner?: Liner;
   twin?: Twin;
   part: string;
+}
+
+/** What is known of a piece that lies over several panels. */
+export interface Liner {
+  /** the layers that it is, as they are glued on */
+  of: readonly string[];
+  folds: readonly { name: string; shorter: Mm }[];
 }
 
 /** A face that is seen and wears nothing, and why. */
@@ -66,3 +76,7 @@ export interface Layers {
   layers: readonly DressedLayer[];
   bare: readonly BareFace[];
 }
+
+/** Layers by the pieces that are cut for them: of those that are in one piece the first. */
+export const cutOnce = (layers: readonly DressedLayer[]): DressedLayer[] =>
+  layers.filter(({ sheet }, i) => layers.findIndex((other) => other.sheet === sheet) === i);

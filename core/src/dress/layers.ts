@@ -12,6 +12,7 @@ import { freeFace, isHeldBehind, isSeam } from './free-face.js';
 import type { BareFace, DressedLayer, Layers, SeenSide } from './layer.js';
 import { inTwoPapers } from './joint.js';
 import { layerOf, type LayerPart } from './layer-piece.js';
+import { countedAs, isLined, oneStock, runsOver, withLiveFolds } from './liner.js';
 import { inStrips } from './strips.js';
 import { twinBy } from './twins.js';
 
@@ -26,8 +27,9 @@ const LEAST_STRIP: Mm = 2;
 
 /** The layers that a card's rule and what differs from it put on every face that is seen. */
 export function layersOf(design: Design, sides: readonly SeenSide[]): Layers {
-  const rule = design.card.dressing?.layers;
-  if (!rule) return { layers: [], bare: [] };
+  const given = design.card.dressing?.layers;
+  if (!given) return { layers: [], bare: [] };
+  const rule = withLiveFolds(design, given, sides);
   const bending = new Set(claimsOf(design, 'bends').flatMap(({ panels }) => panels));
   const bare: BareFace[] = [];
   const layers: DressedLayer[] = [];
@@ -38,7 +40,7 @@ export function layersOf(design: Design, sides: readonly SeenSide[]): Layers {
     if (typeof found === 'string') bare.push({ panel: panel.id, name: panel.name, face: seen.face, why: found });
     else layers.push(...found);
   }
-  return { layers: withTwins(layers.map((layer, i) => numbered(layer, i + 1))), bare };
+  return { layers: withTwins(numberedAll(oneStock(design, layers, rule), countedAs(design, layers, rule))), bare };
 }
 
 function dressFace(
@@ -57,14 +59,15 @@ function dressFace(
   if (spaces.length === 0) return 'small';
   const isWhole = spaces[0] === panel.area;
   const isNarrow = (space: Area): boolean => !isWiderThan({ outer: space.outer, holes: [] }, (NARROW / 2) * rule.border);
-  if (isWhole && spaces.every(isNarrow) && isHeldBehind(design, panel, seen.face)) return 'tab';
+  const lined = isLined(rule, panel.id, seen.face);
+  if (isWhole && !lined && spaces.every(isNarrow) && isHeldBehind(design, panel, seen.face)) return 'tab';
   const made: DressedLayer[] = [];
   for (const space of spaces) {
-    const covers = isWhole && isNarrow(space) && !hasOwnBorder(own);
+    const covers = isWhole && !lined && isNarrow(space) && !hasOwnBorder(own);
     // Strips on strips would lie over their gaps.
     const steps = covers || own?.strips ? 1 : (own?.steps ?? rule.steps);
     for (let step = 1; step <= steps; step++) {
-      const border = bordersOf(design, panel, rule, own, covers, step);
+      const border = bordersOf({ design, panel, seen, rule, own }, covers, step);
       const around = covers ? 0 : (own?.border ?? rule.border) + (step - 1) * (rule.step ?? rule.border);
       const borders = space.outer.map((from, i) => border(from, space.outer[(i + 1) % space.outer.length]!));
       const kept = inset(space, borders, around).filter((area) => isWide(area, LEAST_ACROSS));
@@ -92,12 +95,22 @@ const isWide = (area: Area, across: Mm): boolean => isWiderThan(area, across / 2
 const hasOwnBorder = (own: OwnDress | undefined): boolean =>
   own !== undefined && [own.border, ...SIDES.map((side) => own[side])].some((mm) => mm !== undefined);
 
+/** A face, and what is said of it. */
+interface Wearing {
+  design: Design;
+  panel: Panel;
+  seen: SeenSide;
+  rule: LayerRule;
+  own: OwnDress | undefined;
+}
+
 /** The border of an edge of a panel: none along a seam, its side's own where it has one, else the face's own, else the rule's. */
-function bordersOf(design: Design, panel: Panel, rule: LayerRule, own: OwnDress | undefined, covers: boolean, step: number) {
+function bordersOf({ design, panel, seen, rule, own }: Wearing, covers: boolean, step: number) {
   const further = (step - 1) * (rule.step ?? rule.border);
   return (from: Point, to: Point): Mm => {
     if (covers) return 0;
     const wished = own?.[sideOf(from, to)] ?? own?.border;
+    if (step === 1 && runsOver(design, rule, panel.id, seen.face, from, to)) return 0;
     if (wished === undefined && isSeam(design, panel.id, from, to)) return 0;
     // Only what ends at the panel's own edge stands past it: not where something is glued on beside it.
     if (wished !== undefined && wished < 0 && !isOnEdge(panel, from, to)) return 0;
@@ -127,6 +140,12 @@ function cutInTwo(area: Area, panel: Panel, joint: LayerJoint): LayerPart[] {
 function cutInStrips(area: Area, strips: LayerStrips): LayerPart[] {
   const cut = inStrips(area, strips);
   return cut.length === 0 ? [{ area }] : cut.filter((strip) => isWide(strip.area, LEAST_STRIP));
+}
+
+/** @param as the place in the list of what each is counted as: of those that are one piece the first */
+function numberedAll(layers: readonly DressedLayer[], as: readonly number[]): DressedLayer[] {
+  const firsts = [...new Set(as)];
+  return layers.map((layer, i) => numbered(layer, firsts.indexOf(as[i]!) + 1));
 }
 
 function numbered(layer: DressedLayer, n: number): DressedLayer {

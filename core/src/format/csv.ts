@@ -1,3 +1,4 @@
+import { cutOnce } from '../dress/layer.js';
 import { stockOf } from '../card/card-stocks.js';
 import { ROOT } from '../card/document.js';
 import { printAngle, sayLength } from '../measure/print.js';
@@ -32,10 +33,10 @@ export function writeCsv({ measures, sheets, dressed, design }: Evaluation, dial
       unit === 'rad' ? printAngle(value, notation) : read(value),
       because,
     ]),
-    ...dressed.layers.flatMap(({ part, number: name, panelName, sheet, stock }) =>
+    ...cutOnce(dressed.layers).flatMap(({ part, number: name, panelName, sheet, stock, liner }) =>
       [['across', sheet.width] as const, ['up', sheet.height] as const].map(([way, mm]) => [
         part,
-        `${name}, layer of ${panelName}`,
+        liner ? sheet.piece.name : `${name}, layer of ${panelName}`,
         `${name}, ${way}`,
         number(mm),
         'mm',
@@ -56,7 +57,12 @@ export function writeCsv({ measures, sheets, dressed, design }: Evaluation, dial
           `${stockOf(design, piece).name}, ${piece.because}`,
         ]),
       ),
-    ...[...sheets, ...envelopeSheets({ dressed }), ...dressed.bands.map(({ sheet }) => sheet)].flatMap(({ piece, scores }) =>
+    ...[
+      ...sheets,
+      ...cutOnce(dressed.layers).map(({ sheet }) => sheet),
+      ...envelopeSheets({ dressed }),
+      ...dressed.bands.map(({ sheet }) => sheet),
+    ].flatMap(({ piece, scores }) =>
       scores.map(({ name, fold, from, to }) => [
         piece.part ?? ROOT,
         piece.name,

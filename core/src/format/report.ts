@@ -70,7 +70,17 @@ export function report(evaluation: Evaluation) {
       upWhenOpen: layer.upWhenOpen,
       shows: layer.shows,
       // As it is cut from its paper: good side toward you, what is up on the open card at the top.
-      cut: { width: layer.sheet.width, height: layer.sheet.height, outline: layer.sheet.outline },
+      cut: {
+        width: layer.sheet.width,
+        height: layer.sheet.height,
+        outline: layer.sheet.outline,
+        scores: layer.sheet.scores.map(({ id, name, fold, from, to }) => ({ id, name, fold, from, to })),
+      },
+      // In one piece with others: all the layers that it is, and by how much it is shorter over each fold than its panels.
+      liner: layer.liner ?? null,
+      // What of it stands past its panel, and the line along which two papers meet.
+      past: layer.past.map(({ outer }) => outer),
+      joint: layer.joint ?? null,
     })),
     toppers: dressed.toppers.map((placed) => ({
       id: placed.topper.id,

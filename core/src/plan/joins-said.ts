@@ -61,7 +61,7 @@ export function joinsOfLayer(evaluation: Evaluation, layer: DressedLayer): Join[
     .filter(({ panel, face, step }) => panel === layer.panel && face === layer.face && step === layer.step - 1)
     .filter(({ area }) => totalArea(intersect([area], [layer.area])) > NOTHING);
   const onLayer = (lower: DressedLayer): Carrier => ({
-    onto: { piece: lower.id, face: 'up' },
+    onto: { piece: lower.sheet.piece.id, face: 'up' },
     carry: (corner) => place(corner, undone(lower.placement)),
     ...(under.length > 1 && { areas: [lower.area] }),
   });
@@ -76,7 +76,8 @@ export function joinsOfLayer(evaluation: Evaluation, layer: DressedLayer): Join[
   );
   const { outline, windows } = layer.sheet;
   const onPanel = (loop: Loop): Loop => loop.map((corner) => place(corner, layer.placement));
-  const glue = { outer: onPanel(outline), holes: windows.map((opening) => onPanel(opening.outline)) };
+  // Of a piece that lies over several panels what lies on this one.
+  const glue = layer.liner ? layer.area : { outer: onPanel(outline), holes: windows.map((opening) => onPanel(opening.outline)) };
   // Exactly as it is cut where it lies on one thing alone: corners keep their order.
   const [only] = ground;
   if (blanks.length === 0 && ground.length === 1 && layer.past.length === 0) return [joinOn(layer, glue, only!)];
@@ -91,17 +92,17 @@ const carried = ({ outer, holes }: Area, carry: (corner: Point) => Point): Area 
 });
 
 /** A place on whatever lies there: of a thing that was placed with its number. */
-function joinOn({ id, number, placement }: Worn, area: Area, { onto, carry }: Pick<Carrier, 'onto' | 'carry'>): Join {
+function joinOn({ id, number, placement, sheet }: Worn, area: Area, { onto, carry }: Pick<Carrier, 'onto' | 'carry'>): Join {
   const own = carried(area, (corner) => place(corner, undone(placement)));
   const theirs = carried(area, carry);
   return {
     ...{ id, number },
-    glued: { piece: id, face: 'down', outline: own.outer, holes: own.holes },
+    glued: { piece: sheet.piece.id, face: 'down', outline: own.outer, holes: own.holes },
     onto: { ...onto, outline: theirs.outer, holes: theirs.holes },
   };
 }
 
-type Worn = Pick<PlacedTopper | DressedLayer, 'id' | 'number' | 'placement'>;
+type Worn = Pick<PlacedTopper | DressedLayer, 'id' | 'number' | 'placement' | 'sheet'>;
 
 /** Glue that reaches over an edge of what is under it, uppermost first, part by part. */
 function inParts(worn: Worn, glue: readonly Area[], carriers: readonly Carrier[]): Join[] {
@@ -224,7 +225,7 @@ export function joinsTogether(topper: PlacedTopper): Join[] {
   return twin ? [...on, ...inParts(twin, [twin.area], stack.map(backOf))] : on;
 }
 
-type Sheet = Pick<PlacedTopper, 'id' | 'number' | 'area' | 'placement'>;
+type Sheet = Pick<PlacedTopper, 'id' | 'number' | 'area' | 'placement' | 'sheet'>;
 
 /** The sheets of a topper that lie on one another, the lowest first; its twin is none of them. */
 const stackOf = (topper: PlacedTopper): Sheet[] => [...topper.under.filter(({ as }) => as !== 'twin'), topper];
@@ -244,7 +245,11 @@ function carriersOf(evaluation: Evaluation, { panel, face, ground, id }: PlacedT
     0,
     dressed.toppers.findIndex((other) => other.id === id),
   );
-  const sheetOf = (worn: Sheet): Carrier => ({ onto: { piece: worn.id, face: 'up' }, areas: [worn.area], carry: carriedTo(worn) });
+  const sheetOf = (worn: Sheet): Carrier => ({
+    onto: { piece: worn.sheet.piece.id, face: 'up' },
+    areas: [worn.area],
+    carry: carriedTo(worn),
+  });
   const layers = dressed.layers.filter(isHere).sort((a, b) => b.step - a.step);
   const covers = dressed.magnets.flatMap((magnet) =>
     discsOf(magnet).flatMap(({ disc, cover }) => (isHere(disc) && cover ? [carrierOf(cover)] : [])),

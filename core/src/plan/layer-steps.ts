@@ -1,6 +1,6 @@
 import { inSentence } from '../card/part-titles.js';
 import { SIDE_NAMES, SIDES, type Side } from '../card/dressing.js';
-import type { DressedLayer } from '../dress/layer.js';
+import { cutOnce, type DressedLayer } from '../dress/layer.js';
 import type { Evaluation } from '../evaluate.js';
 import { sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
@@ -10,11 +10,11 @@ import { flatSteps } from './flat-steps.js';
 import { joinsOfLayer } from './joins-said.js';
 import { blankOf, KNIFE, plainStep, type BenchStep } from './step.js';
 
-const isPlain = ({ sheet }: DressedLayer): boolean => isRectangle(sheet.outline) && sheet.windows.length === 0;
+const isPlain = ({ sheet }: DressedLayer): boolean => isRectangle(sheet.outline) && sheet.windows.length === 0 && sheet.scores.length === 0;
 
 /** Cutting the layers: plain ones by their sizes in one step for each stock, odd ones each like any other piece. */
 export function layerCuts(evaluation: Evaluation, workshop: Workshop): BenchStep[] {
-  const { layers } = evaluation.dressed;
+  const layers = cutOnce(evaluation.dressed.layers);
   const { notation } = evaluation.design.card;
   const say = (mm: Mm): string => sayLength(mm, notation);
   const plain = layers.filter(isPlain);
@@ -71,7 +71,7 @@ export function layerGlue(evaluation: Evaluation): BenchStep[] {
         says: [
           `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; ${own.some(({ past }) => past.length > 0) ? 'none goes on what stands past the edge of a panel.' : 'nothing may reach past a fold.'}`,
           ...jointLines(own, notation),
-          ...own.map((layer) => placed(layer, own, notation)),
+          ...cutOnce(own).flatMap((layer) => (layer.liner ? linerPlaced(layer, own, notation) : placed(layer, own, notation))),
         ],
         joins: own.flatMap((layer) => joinsOfLayer(evaluation, layer)),
         picture: {
@@ -95,6 +95,24 @@ function edgesNamed(sides: readonly Side[]): string {
   if (names.length === 1) return `the ${names[0]} edge`;
   return `the ${names.slice(0, -1).join(', ')} and ${names.at(-1)} edges`;
 }
+
+/** A piece over several panels: it is glued on one of them first, and on the others with the folds between them folded. */
+function linerPlaced(layer: DressedLayer, all: readonly DressedLayer[], notation: Parameters<typeof sayLength>[1]): string[] {
+  const { number, liner, upWhenOpen } = layer;
+  const on = all.filter(({ id }) => liner!.of.includes(id));
+  const [first, ...others] = on.map(({ panelName }) => inSentence(panelName));
+  const folds = liner!.folds.map(({ name, shorter }) => {
+    const by = sayLength(Math.abs(Math.round(shorter * 10) / 10), notation);
+    return `${by} ${shorter < 0 ? 'longer' : 'shorter'} over the ${inSentence(name)}`;
+  });
+  return [
+    `${number} on the ${allOf([first!, ...others.map((name) => `the ${name}`)])}, in one piece: fold it along its scores first, as the card folds. It lies ${on.map((each) => `on the ${inSentence(each.panelName)} ${bordersSaid(each, undefined, notation)}`).join('; ')}; its top toward ${edgesNamed([upWhenOpen])}.`,
+    `Glue ${number} on the ${first!} alone, then fold the card with it and press it on the ${allOf(others.map((name, i) => (i === 0 ? name : `the ${name}`)))}: it is ${allOf(folds)} than the card, so that it lies smooth when that is closed.`,
+  ];
+}
+
+const allOf = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 
 /** The strip over a joint, by the papers that meet under it. */
 function overJoint({ number, panel, face, stock }: DressedLayer, all: readonly DressedLayer[]): string {
@@ -130,16 +148,17 @@ const SAME: Mm = 0.02;
 
 /** The four borders, those that are alike in one word; of a shaped layer the one that runs round it. */
 function bordersSaid(
-  { borders, evenBorder, area, covers, joint }: DressedLayer,
+  { borders, evenBorder, area, covers, joint, liner }: DressedLayer,
   under: DressedLayer | undefined,
   notation: Parameters<typeof sayLength>[1],
 ): string {
   if (covers) return 'edge to edge';
-  if (evenBorder !== undefined && !joint && !isRectangle(area.outer)) {
+  if (evenBorder !== undefined && !joint && !liner && !isRectangle(area.outer)) {
     return `${sayLength(evenBorder - (under?.evenBorder ?? 0), notation)} inside its outline all round`;
   }
   const atLine = joint && JOINT_SIDES[joint.runs][joint.of === 'second' ? 'second' : 'first'];
-  const sides = SIDES.filter((side) => side !== atLine);
+  // Over a fold a liner runs on.
+  const sides = SIDES.filter((side) => side !== atLine && !(liner && Math.abs(borders[side]) < SAME));
   const gap = (side: Side): Mm => {
     const mm = borders[side] - (under?.borders[side] ?? 0);
     return under ? Math.max(0, mm) : mm;

@@ -11,15 +11,8 @@ import { innerLayersOf } from '../inner-layer.js';
 import { num } from '../sizes.js';
 import { panelStrip, type StripFold } from '../drawing/panel-strip.js';
 import { mm } from '../measures.js';
+import { linerAllowance } from '../../sheet/liner-allowance.js';
 import { meeting, closing } from '../../claim/claims.js';
-
-/**
- * What a one-piece liner is shorter by across a fold: it lies a distance z inside the neutral layer of a
- * fold through θ, and the way round is shorter by θ·z.
- */
-export function linerAllowance(foldAngle: number, baseCaliper: number, linerCaliper: number): number {
-  return (foldAngle * (baseCaliper + linerCaliper)) / 2;
-}
 
 /** A card folded once: the plain ground that movements on a fold stand on. */
 export const foldedCard: Base = {
