@@ -109,6 +109,7 @@ export { cardOfClosedSize, LOOKS, proportionsOf, sizeForEnvelope, sizeForSheet, 
 export { compared, type Comparison } from './trial/compare.js';
 export { changesBetween } from './card/changes.js';
 export * from './card/dress-card.js';
+export { foldBetween } from './dress/liner.js';
 export { withImage } from './card/own-images.js';
 export { LARGEST_IMAGE, MOST_IMAGES, MOST_OUTLINES, type OwnImage } from './card/document.js';
 export { imageSize, imageTypeOf, type ImageType } from './image/image-file.js';
@@ -119,13 +120,16 @@ export type { PieceImage } from './sheet/piece.js';
 export { outlineId } from './format/outline-name.js';
 export {
   BACKING_BORDER,
+  COVER_WIDTH,
   FILM_LENGTH,
   FILM_WIDTH,
   GLUE_DEEP,
+  JOINT_PLACE,
   MARGIN,
   MOST_BACKINGS,
   MOST_BORDER,
   MOST_FOAM,
+  MOST_PAST,
   MOST_TIMES,
   MOST_STEPS,
   MOST_TOPPERS,
@@ -136,7 +140,9 @@ export {
   TOPPER_PLACE,
   TOPPER_WIDTH,
   type GluedPart,
+  type LayerJoint,
   type LayerRule,
+  type LinedFold,
   type LayerStrips,
   type Topper,
   type TopperFilm,

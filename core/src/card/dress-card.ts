@@ -27,8 +27,8 @@ export function layerStock(card: Pick<CardDocument, 'stocks'>, { stocks }: Pick<
 export function dressedBy(card: CardDocument, rule: Partial<LayerRule>, workshop: Workshop): CardDocument {
   const known = card.dressing?.layers;
   const usual = { border: usualBorder(card), steps: 1 as const, stock: layerStock(card, workshop) };
-  const layers: LayerRule = { ...usual, ...known, ...rule };
-  return withOwnSupplies({ ...card, dressing: { ...card.dressing, layers } }, workshop);
+  const { runsOn, ...layers }: LayerRule = { ...usual, ...known, ...rule };
+  return withOwnSupplies({ ...card, dressing: { ...card.dressing, layers: { ...layers, ...(runsOn && { runsOn }) } } }, workshop);
 }
 
 /** A card that wears no layers; what else it wears stays. */
@@ -40,11 +40,12 @@ export function undressed(card: CardDocument): CardDocument {
   return withOwnSupplies(plain);
 }
 
-/** A card one face of which is dressed otherwise than the rule says; as the rule says again where nothing is given. */
+/** A card one face of which is dressed otherwise than the rule says; as the rule says again where nothing is given. @param workshop what papers of its own are taken from */
 export function dressedOtherwise(
   card: CardDocument,
   face: Pick<OwnDress, 'panel' | 'face'>,
   own: Omit<OwnDress, 'panel' | 'face'>,
+  workshop?: Workshop,
 ): CardDocument {
   const rule = card.dressing?.layers;
   if (!rule) return card;
@@ -52,7 +53,8 @@ export function dressedOtherwise(
   const said = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== undefined)) as typeof own;
   const all = Object.keys(said).length > 0 ? [...others, { panel: face.panel, face: face.face, ...said }] : others;
   const { own: _, ...plain } = rule;
-  return { ...card, dressing: { ...card.dressing, layers: all.length > 0 ? { ...plain, own: all } : plain } };
+  const next = { ...card, dressing: { ...card.dressing, layers: all.length > 0 ? { ...plain, own: all } : plain } };
+  return workshop ? withOwnSupplies(next, workshop) : next;
 }
 
 /** A card the lowest layers of two faces of which are cut in one piece over the fold between them, or apart again. */

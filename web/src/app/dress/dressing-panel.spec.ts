@@ -79,30 +79,40 @@ describe('DressingPanel', () => {
     expect(card.dressing!.layers!.own).toBeUndefined();
   });
 
-  it('cuts a layer in four strips with a gap, and in one piece again without a trace', async () => {
+  it('cuts the layers of two leaves in one piece, and apart again without a trace', async () => {
+    await show(newCard({ id: 'f', name: 'f', base: { mechanism: 'folded-card', sizes: { depth: 100, length: 140 } } }));
     await press(/^Dress the whole card$/);
-    await press(/^L\d\s*Strip$/);
-    const { own } = card.dressing!.layers!;
-    const panel = fixture.componentInstance as unknown as {
-      dressed(): { title: string }[];
-      setStrips(face: unknown, corners: string): void;
-    };
-    const cut = async (corners: string): Promise<void> => {
-      panel.setStrips(
-        panel.dressed().find(({ title }) => title === 'Left door, its back'),
-        corners,
-      );
-      await show(card);
-    };
-    await cut('along');
-    expect(card.dressing!.layers!.own).toEqual([{ panel: 'base/left-door', face: 'down', strips: { corners: 'along', gap: 3, wide: 12 } }]);
-    // Three more pieces than before.
-    expect(element().querySelector('.sum')!.textContent).toBe('10 layers');
+    const { dressing } = card;
+    await press(/^L\d\s*Front leaf$/);
+    const box = (): HTMLInputElement => element().querySelector<HTMLInputElement>('#worn-base-front-leaf-up-with-0')!;
+    expect(box().closest('label')!.textContent).toContain('In one piece with the back leaf');
+    box().click();
+    await show(card);
+    expect(card.dressing!.layers!.overFolds).toEqual([{ face: 'up', panels: ['base/front-leaf', 'base/back-leaf'] }]);
+    // Both are the first layer now.
+    expect([...element().querySelectorAll('.numbers')].map(({ textContent }) => textContent!.trim())).toEqual(['L1', 'L2', 'L1']);
+    expect(element().textContent).toContain('shorter over the main fold');
+    box().click();
+    await show(card);
+    expect(card.dressing).toEqual(dressing);
+  });
+
+  it('lets a pattern run on over the borders between neighbours, and a layer stand past an edge', async () => {
+    await press(/^Dress the whole card$/);
+    const { dressing } = card;
+    const runsOn = element().querySelector<HTMLInputElement>('#layer-runs-on')!;
+    runsOn.click();
+    await show(card);
+    expect(card.dressing!.layers!.runsOn).toBe(true);
+    runsOn.click();
+    await show(card);
+    expect(card.dressing).toEqual(dressing);
     await press(/Left door, its back$/);
-    await type('worn-base-left-door-down-gap', '5mm');
-    expect(card.dressing!.layers!.own![0]!.strips).toEqual({ corners: 'along', gap: 5, wide: 12 });
-    await cut('whole');
-    expect(card.dressing!.layers!.own).toEqual(own);
+    await type('worn-base-left-door-down-left', '-6mm');
+    expect(card.dressing!.layers!.own![0]!.left).toBe(-6);
+    expect(element().querySelector('.pair')!.textContent!.replace(/\s+/g, ' ')).toMatch(/63 mm.* × 144 mm/);
+    await type('worn-base-left-door-down-left', '-60mm');
+    expect(element().querySelector('#worn-base-left-door-down-left-note')!.textContent).toContain('-40 mm to 60 mm');
   });
 
   it('leaves a face bare and dresses it again', async () => {

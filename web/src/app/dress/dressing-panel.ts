@@ -4,7 +4,10 @@ import {
   dressedOtherwise,
   inSentence,
   layerStock,
+  foldBetween,
+  linedOver,
   MOST_BORDER,
+  MOST_PAST,
   ownDressOf,
   sayLength,
   SIDES,
@@ -15,9 +18,7 @@ import {
   type CardDocument,
   type DressedLayer,
   type Evaluation,
-  STRIP_WIDTH,
   type LayerRule,
-  type LayerStrips,
   type OwnDress,
   type Side,
 } from '@diptychon/core';
@@ -29,6 +30,7 @@ import { NumberText } from '../fields/number-text';
 import type { Highlight } from '../parts/highlight';
 import { BandList } from './band-list';
 import { EnvelopeMaker } from './envelope-maker';
+import { LayerCut } from './layer-cut';
 import { MagnetList } from './magnet-list';
 import { RibbonList } from './ribbon-list';
 import { TopperList } from './topper-list';
@@ -44,6 +46,13 @@ interface Face {
   layers: readonly DressedLayer[];
   bare?: BareFace['why'];
   own: OwnDress | undefined;
+}
+
+/** A neighbour of a face over a fold, and whether both layers are one piece. */
+interface FoldTo {
+  panel: string;
+  name: string;
+  isOne: boolean;
 }
 
 /** What can be set for the borders of one face: all round, or one side. */
@@ -64,9 +73,6 @@ const WHY: Readonly<Record<BareFace['why'], string>> = {
   borders: 'the borders leave nothing of it',
 };
 
-/** A strip is so many borders wide where nothing says how wide. */
-const USUAL_STRIP = 4;
-
 const MOMENTS = { closed: 'closed', half: 'half open', open: 'open' } as const;
 const TOPS: Readonly<Record<Side, string>> = { left: 'left edge', right: 'right edge', bottom: 'lower edge', top: 'upper edge' };
 const TWINS = {
@@ -80,7 +86,7 @@ const TWINS = {
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-dressing-panel',
-  imports: [BandList, ChoiceRow, EnvelopeMaker, LengthRow, MagnetList, NumberText, RibbonList, TopperList],
+  imports: [BandList, ChoiceRow, EnvelopeMaker, LayerCut, LengthRow, MagnetList, NumberText, RibbonList, TopperList],
   templateUrl: './dressing-panel.html',
   styleUrl: './dressing-panel.scss',
 })
@@ -98,12 +104,7 @@ export class DressingPanel {
   protected readonly stocks = computed(() => offeredChoices('stocks', this.card(), this.workshop()));
   protected readonly papers = computed(() => [{ value: '', label: 'as all layers' }, ...this.stocks()]);
   protected readonly limits = { min: 0, max: MOST_BORDER };
-  protected readonly stripLimits = STRIP_WIDTH;
-  protected readonly cuts = [
-    { value: 'whole', label: 'in one piece' },
-    { value: 'across', label: 'four strips, corners across' },
-    { value: 'along', label: 'four strips, corners up and down' },
-  ];
+  protected readonly edgeLimits = { min: -MOST_PAST, max: MOST_BORDER };
 
   protected readonly faces = computed((): Face[] => {
     const known = this.evaluation();
@@ -184,11 +185,12 @@ export class DressingPanel {
   }
 
   protected setOwn({ panel, face, title }: Face, change: Partial<OwnDress>, typed?: string): void {
+    const workshop = this.workshop();
     this.changed.emit({
       what: `What the ${inSentence(title)} wears`,
       apply: (card) => {
         const { panel: _, face: __, ...own } = ownDressOf(card, { panel, face }) ?? { panel, face };
-        return dressedOtherwise(card, { panel, face }, { ...own, ...change });
+        return dressedOtherwise(card, { panel, face }, { ...own, ...change }, workshop);
       },
       ...(typed && { typed }),
     });
@@ -198,16 +200,25 @@ export class DressingPanel {
     this.setOwn(face, { [edge]: mm }, typed);
   }
 
-  /** Strips begin with the border of the layers between them. */
-  protected setStrips(face: Face, corners: string): void {
-    const { border } = this.rule()!;
-    const { strips } = face.own ?? {};
-    const cut: LayerStrips = { gap: border, wide: this.usualStrip(), ...strips, corners: corners as LayerStrips['corners'] };
-    this.setOwn(face, { strips: corners === 'whole' ? undefined : cut });
+  /** Neighbours over a fold with whose layers its own may be one piece. */
+  protected foldsOf({ panel, face }: Face): FoldTo[] {
+    const known = this.evaluation();
+    if (!known) return [];
+    const lined = this.rule()?.overFolds ?? [];
+    return this.dressed()
+      .filter((other) => other.face === face && other.panel !== panel && foldBetween(known.design, [panel, other.panel]))
+      .map((other) => ({
+        panel: other.panel,
+        name: inSentence(other.title),
+        isOne: lined.some((fold) => fold.face === face && fold.panels.includes(panel) && fold.panels.includes(other.panel)),
+      }));
   }
 
-  protected usualStrip(): number {
-    return Math.max(STRIP_WIDTH.min, USUAL_STRIP * this.rule()!.border);
+  protected setOnePiece({ panel, face, title }: Face, { panel: other, name }: FoldTo, isOne: boolean): void {
+    this.changed.emit({
+      what: `${title} and ${name}: ${isOne ? 'in one piece' : 'apart'}`,
+      apply: (card) => linedOver(card, { face, panels: [panel, other] }, isOne),
+    });
   }
 
   /** Borders as the rule has them again. */
@@ -274,6 +285,16 @@ export class DressingPanel {
   protected twin({ twin }: DressedLayer): string | undefined {
     const of = twin && this.evaluation()?.dressed.layers.find(({ id }) => id === twin.of)?.number;
     return of && `${TWINS[twin.by]} ${of}`;
+  }
+
+  /** Of a layer in one piece with others how large that is, and what its folds take. */
+  protected onePiece({ liner, sheet }: DressedLayer): string | undefined {
+    if (!liner) return undefined;
+    const say = (mm: number): string => sayLength(Math.round(mm * 10) / 10, this.card().notation);
+    const folds = liner.folds.map(
+      ({ name, shorter }) => `${say(Math.abs(shorter))} ${shorter < 0 ? 'longer' : 'shorter'} over the ${inSentence(name)}`,
+    );
+    return `In one piece of ${say(sheet.width)} × ${say(sheet.height)}, ${folds.join(', ')} than its panels.`;
   }
 
   protected why({ bare }: Face): string {
