@@ -20,9 +20,9 @@ test('three cards are laid on sheets: every cut with its number, what is left, a
   expect(wide).toBeLessThanOrEqual(0);
 
   // One more of each topper, once, though there are three cards.
-  await page.getByRole('checkbox', { name: 'and one spare of each topper, as a sample' }).check();
+  await page.getByRole('checkbox', { name: 'and one spare of each topper and its papers, as a sample' }).check();
   await expect(page.getByRole('button', { name: /, spare, .* from the left edge/ }).first()).toBeAttached();
-  await page.getByRole('checkbox', { name: 'and one spare of each topper, as a sample' }).uncheck();
+  await page.getByRole('checkbox', { name: 'and one spare of each topper and its papers, as a sample' }).uncheck();
 
   await page.getByRole('combobox', { name: 'Cut', exact: true }).press('ArrowDown');
   await page.getByRole('option', { name: 'each along its outline' }).click();

@@ -116,6 +116,7 @@ export { imageSize, imageTypeOf, type ImageType } from './image/image-file.js';
 export { pixelsPerMm } from './image/resolution.js';
 export { outlineOfImage, type CutAlong, type ImageOutline } from './format/image-outline.js';
 export type { Pixels } from './image/pixels.js';
+export { imageCorners } from './sheet/image-corners.js';
 export type { PieceImage } from './sheet/piece.js';
 export { outlineId } from './format/outline-name.js';
 export {

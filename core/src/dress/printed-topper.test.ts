@@ -1,5 +1,6 @@
 import { PDFDict, PDFDocument, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
 import { readFileSync } from 'node:fs';
+import { inflateSync } from 'node:zlib';
 import { DOMParser } from '@xmldom/xmldom';
 import { describe, expect, it } from 'vitest';
 import { withTopper } from '../card/dress-card.js';
@@ -11,6 +12,8 @@ import { writeTemplates } from '../format/pdf-templates.js';
 import { writeSvg } from '../format/svg.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { boxOf } from '../plane/outline.js';
+import { place } from '../plane/placement.js';
+import { imageCorners } from '../sheet/image-corners.js';
 import { METRIC_WORKSHOP } from '../supplies/starter-workshops.js';
 import { cardOn, evaluated } from '../testing/evaluated.js';
 
@@ -123,6 +126,68 @@ describe('a topper with a picture', () => {
     expect(steps[print]!.says[0]).toContain('“cap.png”, 80 mm wide and 80 mm high');
     expect(print).toBeGreaterThan(-1);
     expect(cut).toBeGreaterThan(print);
+  });
+
+  it('is on its twin as a mirror shows it', () => {
+    // Its middle on the left edge: half of it stands past that, but for the millimetre that a twin keeps off.
+    const evaluation = dressedIn({ across: 0, twin: true });
+    const [placed] = evaluation.dressed.toppers;
+    const [twin] = placed!.under;
+    const [front, back] = [placed!.sheet.piece.image!, twin!.sheet.piece.image!];
+    expect([back.width, back.height, back.mirrored]).toEqual([front.width, front.height, true]);
+    // Whatever of the picture lies at a place of the panel, lies there on both.
+    const [a, b] = [imageCorners(front), imageCorners(back)];
+    a.forEach((corner, i) => {
+      const [onPanel, behind] = [place(corner, placed!.placement), place(b[i]!, twin!.placement)];
+      expect(behind[0]).toBeCloseTo(onPanel[0], 9);
+      expect(behind[1]).toBeCloseTo(onPanel[1], 9);
+    });
+    // In the drawing that is printed it is laid with left and right changed: its determinant is negative.
+    const turns = drawingsOf(evaluation, METRIC_WORKSHOP)
+      .filter(({ placed: own }) => own.some(({ sheet }) => sheet.piece.image))
+      .flatMap((drawing) => {
+        const svg = writeSvg(drawing, 'card', { folds: 'score', printed: true }, evaluation.design.card.images!);
+        return [...svg.matchAll(/<image id="([^"]+)-picture"[^>]*transform="matrix\(([^)]*)\)"/g)];
+      })
+      .map(([, id, matrix]) => {
+        const [p, q, r, t] = matrix!.split(' ').map(Number) as [number, number, number, number];
+        return [id!.includes('twin'), Math.sign(p * t - q * r)];
+      });
+    expect(turns).toEqual(
+      expect.arrayContaining([
+        [false, 1],
+        [true, -1],
+      ]),
+    );
+    expect(turns).toHaveLength(2);
+    const said = benchSteps(evaluation, METRIC_WORKSHOP).find(({ id }) => id === 'print-topper-1')!.says;
+    expect(said.some((line) => line.startsWith('On T1 twin as well, seen in a mirror'))).toBe(true);
+  });
+
+  it('is in the templates of its twin with left and right changed', async () => {
+    const font = readFileSync(new URL('../../../web/public/print-fonts/atkinson-hyperlegible-next-latin-400-normal.woff', import.meta.url));
+    const fonts = { regular: [new Uint8Array(font)], bold: [new Uint8Array(font)] };
+    const document = await PDFDocument.load((await writeTemplates(dressedIn({ across: 0, twin: true }), 'a4', fonts)).bytes);
+    const drawn = document.context
+      .enumerateIndirectObjects()
+      .flatMap(([, object]) => (object instanceof PDFRawStream ? [object] : []))
+      .filter(({ dict }) => (dict as PDFDict).get(PDFName.of('Subtype')) === undefined)
+      .flatMap(({ contents }) => {
+        try {
+          return [inflateSync(contents).toString('latin1')];
+        } catch {
+          return [];
+        }
+      })
+      .flatMap((text) => [...text.matchAll(/q\n((?:[-\d.e ]+ cm\n)+)\/Image[^\n]* Do/g)])
+      .map(([, matrices]) =>
+        matrices!
+          .trim()
+          .split('\n')
+          .map((line) => line.split(' ').map(Number) as [number, number, number, number])
+          .reduce((product, [a, b, c, d]) => product * (a * d - b * c), 1),
+      );
+    expect(drawn.map(Math.sign).sort()).toEqual([-1, 1]);
   });
 
   it('goes into the file of the card and comes out of it as it was; what is none is refused', () => {

@@ -8,7 +8,7 @@ import { areaOf, asArea, boxOf, movedArea, rectangle, type Area, type Loop } fro
 import { composed, place, shifted, undone, type Placement } from '../plane/placement.js';
 import { cutSheet, type CutSheet } from '../sheet/cut-sheet.js';
 import type { Panel } from '../sheet/panels.js';
-import { blankPiece, type Face } from '../sheet/piece.js';
+import { blankPiece, type Face, type PieceImage } from '../sheet/piece.js';
 import { GLUE_FILM } from '../supplies/limits.js';
 import { isClear, type Stock } from '../supplies/stocks.js';
 import { freeFace } from './free-face.js';
@@ -46,6 +46,8 @@ interface Bare {
   panel: string;
   flat: Loop;
   placement: Placement;
+  /** the picture on it */
+  image?: PieceImage | undefined;
 }
 
 /**
@@ -88,7 +90,7 @@ function twinOf(design: Design, topper: Topper, panel: Panel, bare: Bare, outlin
       design,
       bare,
       movedArea(free, (point) => place(point, back)),
-      { as: 'twin', stock: topper.stock, face },
+      { as: 'twin', stock: topper.stock, face, image: bare.image },
     ),
   ];
 }
@@ -111,10 +113,20 @@ interface Kind {
   nth?: number;
   stock: string;
   face: Face;
+  image?: PieceImage | undefined;
 }
 
+/** A picture of a topper as it is on a twin whose lower left corner lies under a point of that: seen in a mirror. */
+const seenFromBehind = ({ x, y, width, mirrored, ...image }: PieceImage, maxX: Mm, minY: Mm): PieceImage => ({
+  ...image,
+  width,
+  x: maxX - x - width,
+  y: y - minY,
+  ...(!mirrored && { mirrored: true as const }),
+});
+
 /** One of those sheets. @param area as it lies under the upright topper, seen from that one's good side */
-function sheetOf(design: Design, bare: Bare, area: Area, { as, nth = 0, stock: given, face }: Kind): TopperSheet {
+function sheetOf(design: Design, bare: Bare, area: Area, { as, nth = 0, stock: given, face, image }: Kind): TopperSheet {
   const { minX, minY, maxX } = boxOf(area.outer);
   // What covers a back is cut with its own good side toward you.
   const onTopper: Placement = as === 'twin' ? { to: [maxX, minY], turn: 0, flipped: true } : shifted([minX, minY]);
@@ -139,6 +151,7 @@ function sheetOf(design: Design, bare: Bare, area: Area, { as, nth = 0, stock: g
         outline: cut.outer,
         windows: cut.holes.map((outline, i) => ({ id: `opening-${i + 1}`, outline })),
         because: BECAUSE[as],
+        ...(image && { image: seenFromBehind(image, maxX, minY) }),
       }),
     ),
   };

@@ -104,7 +104,8 @@ function placed(
   const stock = design.card.supplies.stocks.find(({ id }) => id === (design.card.pieceStocks?.[pieceOf(topper)] ?? topper.stock))!;
   const ground = freeFace(design, panel, topper.face);
   const part = panel.part ?? panel.piece.part ?? ROOT;
-  const bare = { id: pieceOf(topper), number, part, panel: panel.id, flat, placement };
+  const printed = printedOn(design, topper, outline, margin);
+  const bare = { id: pieceOf(topper), number, part, panel: panel.id, flat, placement, ...printed };
   const under = sheetsUnder(design, topper, panel, bare);
   const film = under.find(({ as }) => as === 'film');
   const widest = under.find(({ as }) => as === 'backing');
@@ -127,7 +128,7 @@ function placed(
       because: topper.margin === undefined ? 'as large as you wish it' : 'as large as you wish it, and its margin all round',
       part,
       ...(greeting && { lettering: greeting.loops }),
-      ...printedOn(design, topper, outline, margin),
+      ...printed,
     }),
   );
   // Sheets with glue between them, on glue, or on foam with glue on both its sides: that is under the lowest paper.

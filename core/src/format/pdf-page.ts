@@ -207,12 +207,14 @@ export class MmPage {
   image(id: string, at: Point, right: Point, up: Point): void {
     const image = this.setting.images.get(id);
     if (!image) return this.text('This picture cannot be read.', [at[0] + 2, at[1] + 2], 8);
+    const [across, upward] = [right, up].map((to): Point => [to[0] - at[0], to[1] - at[1]]) as [Point, Point];
+    const mirrored = across[0] * upward[1] - across[1] * upward[0] < 0;
     this.page.drawImage(image, {
       x: at[0] * PT,
       y: at[1] * PT,
       width: distance(at, right) * PT,
-      height: distance(at, up) * PT,
-      rotate: radians(Math.atan2(right[1] - at[1], right[0] - at[0])),
+      height: (mirrored ? -1 : 1) * distance(at, up) * PT,
+      rotate: radians(Math.atan2(across[1], across[0])),
     });
   }
 

@@ -1,6 +1,7 @@
 import type { Evaluation } from '../evaluate.js';
 import { everySheet } from '../dress/every-sheet.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
+import { imageCorners } from '../sheet/image-corners.js';
 import { halfTemplate } from '../sheet/half-template.js';
 import { pieceDrawing } from '../sheet/piece-drawing.js';
 import type { Mm } from '../measure/units.js';
@@ -20,8 +21,8 @@ const ABOVE: Mm = 1.2;
 function imagesOn({ piece: { image }, outline }: CutSheet, images: readonly OwnImage[]): NonNullable<TrueSizeDrawing['images']> {
   const of = images.find(({ id }) => id === image?.of);
   if (!image || !of) return [];
-  const { x, y, width, height } = image;
-  return [{ of, at: [x, y], right: [x + width, y], up: [x, y + height], edge: outline }];
+  const [at, right, up] = imageCorners(image);
+  return [{ of, at, right, up, edge: outline }];
 }
 
 function drawingsOf(sheets: readonly CutSheet[], images: readonly OwnImage[]): TrueSizeDrawing[] {

@@ -8,6 +8,7 @@ import { LAYERS, linesOf, type CutterOptions, type DrawnLine, type LayerName } f
 import { escaped } from './xml.js';
 import type { OwnImage } from '../card/document.js';
 import type { CutSheet } from '../sheet/cut-sheet.js';
+import { imageCorners } from '../sheet/image-corners.js';
 
 /** Solid strokes: a cutter may take a dash for a perforation. It reads the group; the colour is for people. */
 const STROKES: Record<LayerName, string> = {
@@ -82,11 +83,8 @@ function printedPicture({ piece, outline }: CutSheet, edge: string, at: (point: 
   const { image, id } = piece;
   const found = images.find((each) => each.id === image?.of);
   if (!image || !found) return [];
-  const [origin, across, down] = [
-    at([image.x, image.y + image.height]),
-    at([image.x + image.width, image.y + image.height]),
-    at([image.x, image.y]),
-  ];
+  const [lowLeft, [right], upLeft] = imageCorners(image);
+  const [origin, across, down] = [at(upLeft), at([right, upLeft[1]]), at(lowLeft)];
   const matrix = [...[across, down].flatMap(([x, y]) => [x - origin[0], y - origin[1]]), ...origin].map((value) =>
     String(Number(value.toFixed(6))),
   );

@@ -27,10 +27,11 @@ export interface CutJob {
 
 /**
  * Every piece of so many cards, what they wear and their envelopes among them, by the stock that they are cut from.
- * @param spares one more of each topper
+ * @param spares one more of each topper, and of what it is put together with
  */
 export function cutJobs(evaluation: Evaluation, copies: number, spares = false): CutJob[] {
   const toppers = new Map(evaluation.dressed.toppers.map(({ id, times }) => [id, times]));
+  const sampled = new Set(evaluation.dressed.toppers.flatMap(({ id, under }) => [id, ...under.map((each) => each.id)]));
   const jobs = new Map<string, CutJob>();
   for (const sheet of everySheet(evaluation)) {
     const stock = stockOf(evaluation.design, sheet.piece);
@@ -43,7 +44,7 @@ export function cutJobs(evaluation: Evaluation, copies: number, spares = false):
         job.pieces.push({ id: copies === 1 ? id : `${id}#${copy}`, sheet, copy });
       }
     }
-    if (spares && toppers.has(sheet.piece.id)) job.pieces.push({ id: `${sheet.piece.id}#spare`, sheet, copy: copies + 1, spare: true });
+    if (spares && sampled.has(sheet.piece.id)) job.pieces.push({ id: `${sheet.piece.id}#spare`, sheet, copy: copies + 1, spare: true });
   }
   return [...jobs.values()];
 }

@@ -214,13 +214,17 @@ describe('the cutting plan of a card', () => {
 describe('spares', () => {
   const worn = DEMO_CARDS.find((card) => (card.dressing?.toppers?.length ?? 0) > 0)!;
 
-  it('are one more of each topper, whatever the number of cards, and of nothing else', () => {
-    const evaluation = evaluated(worn);
+  it('are one more of each topper and of the papers behind it, whatever the number of cards, and of nothing else', () => {
+    const first = worn.dressing!.toppers![0]!;
+    const evaluation = evaluated(
+      withTopperChanged(worn, first.id, { backings: [{ border: 3, stock: first.stock }], twin: undefined }, workshop),
+    );
     const pieces = (copies: number, spares: boolean) =>
       cuttingPlan(evaluation, { copies, tool: 'free', sheets: [{ width: 320, height: 450 }], spares }, workshop).sheets.flatMap(
         (sheet) => sheet.pieces,
       );
-    const toppers = evaluation.dressed.toppers.map(({ id }) => id).sort();
+    const toppers = evaluation.dressed.toppers.flatMap(({ id, under }) => [id, ...under.map((each) => each.id)]).sort();
+    expect(toppers).toContain(`topper-${first.id}-a`);
     for (const copies of [1, 3]) {
       const [without, having] = [pieces(copies, false), pieces(copies, true)];
       const more = having.filter(({ spare }) => spare);

@@ -81,9 +81,10 @@ function sheetsBehind({ topper, number, under }: PlacedTopper, { design }: Evalu
 }
 
 /** Its picture goes onto the paper before that is cut. */
-function printing({ topper, number, sheet, stock, times }: PlacedTopper, { design }: Evaluation): BenchStep[] {
+function printing({ topper, number, sheet, stock, times, under }: PlacedTopper, { design }: Evaluation): BenchStep[] {
   const { image } = sheet.piece;
   if (!image) return [];
+  const twin = under.find(({ sheet: own }) => own.piece.image);
   const { name } = design.card.images!.find(({ id }) => id === image.of)!;
   const say = (mm: Mm): string => sayLength(mm, design.card.notation);
   return [
@@ -93,6 +94,11 @@ function printing({ topper, number, sheet, stock, times }: PlacedTopper, { desig
       title: `Print it: ${number}`,
       says: [
         `“${name}”, ${say(image.width)} wide and ${say(image.height)} high, on the good side of its paper (${stock.name})${times > 1 ? `, ${times} times` : ''}: its template holds it at true size, as far as its cut line.`,
+        ...(twin
+          ? [
+              `On ${twin.number} as well, seen in a mirror, as its own template holds it: so it shows from behind what ${number} shows in front.`,
+            ]
+          : []),
         'Print at 100 %, not fitted to the page, and measure the bar at the foot before you cut. Let the ink dry.',
       ],
       picture: flat(sheet),

@@ -128,6 +128,8 @@ export interface PieceImage {
   y: Mm;
   width: Mm;
   height: Mm;
+  /** seen in a mirror, left and right changed */
+  mirrored?: true;
 }
 
 /** A piece with nothing on it yet. */

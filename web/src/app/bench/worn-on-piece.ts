@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
+  imageCorners,
   boxOf,
   envelopeLimit,
   inSentence,
@@ -298,11 +299,8 @@ export class WornOnPiece {
       const [px, py] = place([x, y], placement);
       return toScreen([px + shift[0], py + shift[1]], this.fit());
     };
-    const [origin, across, down] = [
-      at(image.x, image.y + image.height),
-      at(image.x + image.width, image.y + image.height),
-      at(image.x, image.y),
-    ];
+    const [lowLeft, [right], upLeft] = imageCorners(image);
+    const [origin, across, down] = [at(...upLeft), at(right, upLeft[1]), at(...lowLeft)];
     const matrix = [across[0] - origin[0], across[1] - origin[1], down[0] - origin[0], down[1] - origin[1], ...origin];
     return { image: { edge: `edge-${topper.id}`, address: imageAddress(own), matrix: `matrix(${matrix.join(' ')})` } };
   }

@@ -1,4 +1,5 @@
 import {
+  imageCorners,
   areasOf as lettersWithHoles,
   boxOf,
   inkOn,
@@ -199,7 +200,7 @@ function slabsOn(
         over += each.thickness;
       }
     }
-    for (const step of [1, 2, 3]) {
+    for (const step of [1, 2, 3, 4]) {
       const own = layers.filter((layer) => layer.panel === panel && layer.face === face && layer.step === step);
       for (const layer of own) slabs.push(layerSlab(layer, at(over, drawn(layer))));
       over += Math.max(0, ...own.map(drawn));
@@ -218,6 +219,9 @@ function slabsOn(
         // A twin lies behind the rest where nothing else does; all others lift what is on them.
         const thick = drawn(sheet);
         slabs.push(sheetSlab(sheet, at(sheet.as === 'twin' ? lift - thick : lift, thick), thick, placed.topper.id, i));
+        const printed = sheet.as === 'twin' && pictureOn(sheet, images);
+        if (printed)
+          slabs.push({ ...sheet.area, from: at(lift - thick - INK, INK), thick: INK, paper: '', image: printed, topper: placed.topper.id });
         if (sheet.as !== 'twin') lift += thick;
       }
       below.push({ box, top: lift - over + height });
@@ -244,8 +248,12 @@ function slabsOn(
     }, 0);
     // Through clear film a twin of what is on the other face is seen on this one.
     for (const [i, { topper, under, face: seen }] of toppers.entries()) {
-      for (const twin of under.filter((each) => each.panel === panel && each.face === face && seen !== face))
+      for (const twin of under.filter((each) => each.panel === panel && each.face === face && seen !== face)) {
         slabs.push(sheetSlab(twin, at(over, drawn(twin)), drawn(twin), topper.id, i));
+        const printed = pictureOn(twin, images);
+        if (printed)
+          slabs.push({ ...twin.area, from: at(over + drawn(twin), INK), thick: INK, paper: '', image: printed, topper: topper.id });
+      }
     }
     // A ribbon round this panel lies over all of it, on both faces; its bow on what is seen first.
     const tied = ribbons.filter((ribbon) => ribbon.panel?.id === panel);
@@ -282,17 +290,13 @@ function areasOf(loops: readonly Loop[], face: 'up' | 'down'): Area[] {
 
 const meet = (a: Box, b: Box): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
 
-/** The picture of a topper, and what carries places of its panel to shares of that picture, from its lower left corner. */
-function pictureOn({ sheet, placement }: PlacedTopper, images: readonly OwnImage[]): Slab['image'] {
+/** The picture of a topper, or of its twin, and what carries places of its panel to shares of that picture, from its lower left corner. */
+function pictureOn({ sheet, placement }: PlacedTopper | TopperSheet, images: readonly OwnImage[]): Slab['image'] {
   const { image } = sheet.piece;
   const own = images.find(({ id }) => id === image?.of);
   if (!image || !own) return undefined;
-  const onPanel = (x: number, y: number) => place([x, y], placement);
-  const [[ox, oy], [rx, ry], [ux, uy]] = [
-    onPanel(image.x, image.y),
-    onPanel(image.x + image.width, image.y),
-    onPanel(image.x, image.y + image.height),
-  ];
+  const [lowLeft, lowRight, upLeft] = imageCorners(image);
+  const [[ox, oy], [rx, ry], [ux, uy]] = [place(lowLeft, placement), place(lowRight, placement), place(upLeft, placement)];
   const [ax, ay, bx, by] = [rx - ox, ry - oy, ux - ox, uy - oy];
   const whole = ax * by - bx * ay;
   const [a, b, d, e] = [by / whole, -bx / whole, -ay / whole, ax / whole];
