@@ -1,7 +1,8 @@
 import type { Mm } from '../measure/units.js';
 import type { Part, PlacedBlank, Rectangle } from './guillotine.js';
 
-const SAME: Mm = 1e-6;
+/** Lines nearer than this are one: outlines that were cut from one another are as exact as that. */
+const SAME: Mm = 1e-5;
 
 /**
  * How a sheet is cut edge to edge into the blanks that lie on it: every cut runs through one part and through no blank, until each part
