@@ -122,6 +122,9 @@ export { outlineId } from './format/outline-name.js';
 export {
   BACKING_BORDER,
   COVER_WIDTH,
+  FASTENER_THICK,
+  GIFT_GRAMS,
+  GIFT_THICK,
   FILM_LENGTH,
   FILM_WIDTH,
   GLUE_DEEP,

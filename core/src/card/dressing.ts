@@ -214,6 +214,11 @@ export const MOST_CLOSURES = 6;
 export const BAND_WIDTH = { min: 6, max: 150 } as const;
 export const BAND_PLACE = { min: 0, max: 600 } as const;
 
+/** A hook or a sticky dot between the ends of a band. */
+export const FASTENER_THICK = { min: 0.2, max: 6 } as const;
+export const GIFT_THICK = { min: 0.2, max: 30 } as const;
+export const GIFT_GRAMS = { min: 0, max: 500 } as const;
+
 /** A strip wrapped round the closed card and joined to itself, so that it slides off. */
 const band = v.strictObject({
   id: identifier,
@@ -225,6 +230,10 @@ const band = v.strictObject({
   at: within(BAND_PLACE.min, BAND_PLACE.max),
   overlap: v.optional(within(2, 60)),
   slip: v.optional(within(0, 30)),
+  /** its ends are held by a fastener so thick, and come apart; they are glued where left out */
+  fastener: v.optional(within(FASTENER_THICK.min, FASTENER_THICK.max)),
+  /** something small that is dotted on it: how far it stands out, and its weight */
+  gift: v.optional(v.strictObject({ thick: within(GIFT_THICK.min, GIFT_THICK.max), grams: within(GIFT_GRAMS.min, GIFT_GRAMS.max, ' g') })),
   stock: identifier,
 });
 

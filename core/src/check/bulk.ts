@@ -3,7 +3,9 @@ import { areaBelow } from '../plane/clip.js';
 import { areaOf, boxOf } from '../plane/outline.js';
 import { BULK_NOTICED, UNEVEN_NOTICED } from '../supplies/limits.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
+import { MM2_PER_M2 } from './stiffness.js';
 import { weightOf } from '../card/weight.js';
+import { postedCard } from '../dress/posted-card.js';
 
 const NO_SIDES: Partial<Record<'fold' | 'free' | 'lower' | 'upper', string>> = {};
 
@@ -71,15 +73,19 @@ function uneven({ design, closed }: CheckInput): Verdict {
 }
 
 /** Limits of the maker's own post, only where the maker entered them. */
-function post({ card, design, closed }: CheckInput): Verdict[] {
+function post({ card, design, closed, dressed }: CheckInput): Verdict[] {
   if (!card.post) return [];
-  const { minX, maxX, minY, maxY } = closed.box;
-  const [width, height] = [maxX - minX, maxY - minY];
+  // What is wrapped round it and what is dotted on that is posted with it.
+  const { width, height, thickness } = postedCard(closed, dressed);
+  const wrapped = dressed.bands.reduce(
+    (sum, { sheet, stock, closure }) => sum + ((sheet.width * sheet.height) / MM2_PER_M2) * stock.weight + (closure.gift?.grams ?? 0),
+    0,
+  );
   const limits: { id: string; limit: number | undefined; value: number; unit: 'mm' | 'g'; what: string }[] = [
-    { id: 'thickness', limit: card.post.thickness, value: closed.thickest.thickness, unit: 'mm', what: 'thick' },
+    { id: 'thickness', limit: card.post.thickness, value: thickness, unit: 'mm', what: 'thick' },
     { id: 'long', limit: card.post.long, value: Math.max(width, height), unit: 'mm', what: 'long' },
     { id: 'short', limit: card.post.short, value: Math.min(width, height), unit: 'mm', what: 'wide' },
-    { id: 'weight', limit: card.post.weight, value: weightOf(design), unit: 'g', what: 'in weight without its envelope' },
+    { id: 'weight', limit: card.post.weight, value: weightOf(design) + wrapped, unit: 'g', what: 'in weight without its envelope' },
   ];
   return limits.flatMap(({ id, limit, value, unit, what }): Verdict[] => {
     if (limit === undefined) return [];

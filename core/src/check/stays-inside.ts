@@ -28,7 +28,7 @@ export const staysInside: Check = (input) => {
   const { toppers, layers } = input.dressed;
   const reaching = [
     ...toppers.map(({ panel, name, whole }) => ({ panel, name, areas: whole })),
-    ...layers.filter(({ past }) => past.length > 0).map(({ panel, name, area }) => ({ panel, name, areas: [area] })),
+    ...layers.filter(({ past }) => past.length > 0).map(({ panel, number, area }) => ({ panel, name: `layer ${number}`, areas: [area] })),
   ];
   const worn = reaching.map(({ panel, name, areas }) => {
     const body = design.linkage.bodyOf.get(panel)!;

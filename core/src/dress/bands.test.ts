@@ -66,6 +66,31 @@ describe('a band round a card', () => {
     });
   });
 
+  it('counts its fastener and what is dotted on it, in thickness and in weight', () => {
+    const limits = { thickness: 6, weight: 40 };
+    const plain: CardDocument = { ...banded(), post: limits };
+    const laden = withClosureChanged(plain, 'band-1', { fastener: 1.5, gift: { thick: 4, grams: 12 } }, METRIC_WORKSHOP);
+    const [before, after] = [evaluated(plain), evaluated(laden)];
+    const { caliper, weight } = stockById('light-card-160');
+    const thick = 2 * stockById('card-250').caliper + 3 * caliper;
+    expect(postedCard(after.closed, after.dressed).thickness).toBeCloseTo(thick + 1.5 + 4, 6);
+    expect(finding(before, 'bulk/post-thickness')).toMatchObject({ severity: 'pass', value: expect.closeTo(thick, 6) as number });
+    expect(finding(after, 'bulk/post-thickness').severity).toBe('fail');
+    // Two leaves of 100 × 140 mm, the strip, and the gift.
+    const strip = ((2 * 101 + 4 * stockById('card-250').caliper + 12) * 30 * weight) / 1e6;
+    const leaves = (200 * 140 * stockById('card-250').weight) / 1e6;
+    expect(finding(before, 'bulk/post-weight').value).toBeCloseTo(leaves + strip, 6);
+    expect(finding(after, 'bulk/post-weight').value).toBeCloseTo(leaves + strip + 12, 6);
+    const said = benchSteps(after, METRIC_WORKSHOP)
+      .find(({ id }) => id === 'wrap-band-1')!
+      .says.join(' ');
+    expect(said).toMatch(/fix the fastener, 1\.5 mm thick, between them.*Dot the gift on it last, 4 mm high/);
+    expect(said).not.toContain('glue it to itself');
+    expect(materialsOf(after, METRIC_WORKSHOP).map(({ what }) => what)).toEqual(
+      expect.arrayContaining(['Fastener for B1, band', 'Gift on B1, band']),
+    );
+  });
+
   it('beside the card is left out and told; taken away it leaves no trace', () => {
     const beside = evaluated(banded(folded, 'across', 400));
     expect(beside.dressed.bands).toEqual([]);

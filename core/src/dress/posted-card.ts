@@ -16,7 +16,8 @@ export function postedCard(
     ...bands.map(({ closure, stock, thickness }) => ({
       around: closure.around,
       sheet: stock.caliper,
-      high: thickness + BAND_SHEETS * stock.caliper,
+      // Its fastener and what is dotted on it stand out on one another, at worst.
+      high: thickness + BAND_SHEETS * stock.caliper + (closure.fastener ?? 0) + (closure.gift?.thick ?? 0),
     })),
     // A ribbon is a sheet in front, a sheet behind, and its knot on top; one round a panel may stand out at any edge of the card.
     ...ribbons.map(({ closure, thickness }) => ({

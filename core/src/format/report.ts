@@ -207,6 +207,8 @@ function closuresRecord({ bands, magnets, ribbons }: Evaluation['dressed']) {
       folds: band.folds,
       overlap: band.overlap,
       slip: band.slip,
+      fastener: closure.fastener ?? null,
+      gift: closure.gift ?? null,
       slidesOff: ways.map(({ toward, free, over }) => ({ toward, free, over })),
     })),
     ...magnets.map(({ closure, number, stock, first, second, apart, still }) => ({

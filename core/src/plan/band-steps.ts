@@ -25,13 +25,20 @@ function wrap(placed: PlacedBand, { design }: Evaluation): BenchStep {
     title: `Wrap the band round: ${number}`,
     says: [
       `Close the card. Lay the band under it, inside up, its middle ${say(closure.at)} from ${from}, and fold it round ${closure.around === 'across' ? 'the fold and the free edge' : 'both ends'}.`,
-      `Its end laps ${say(band.overlap)} over its beginning: glue it to itself in two places, never to the card.`,
+      closure.fastener === undefined
+        ? `Its end laps ${say(band.overlap)} over its beginning: glue it to itself in two places, never to the card.`
+        : `Its end laps ${say(band.overlap)} over its beginning: fix the fastener, ${say(closure.fastener)} thick, between them, in the middle, never to the card.`,
       `It has ${say(band.slip)} to slip. If it binds, fold it again to the real card before you glue.`,
       off.length > 0
         ? `It slides off toward ${off.join(' and toward ')}.`
         : 'Something is in its way on both sides: see the verdicts before you glue it.',
+      ...(closure.gift
+        ? [
+            `Dot the gift on it last, ${say(closure.gift.thick)} high, on the front, with removable dots: it comes off and the band stays whole. Small parts: keep them away from small children.`,
+          ]
+        : []),
     ],
-    joins: [joinOfBand(placed)],
+    joins: closure.fastener === undefined ? [joinOfBand(placed)] : [],
     picture: {
       kind: 'flat',
       piece: sheet.piece.id,

@@ -3,7 +3,7 @@ import { closestEnvelope } from '../supplies/envelopes.js';
 import { bestSheet } from '../supplies/sheets.js';
 import type { Workshop } from '../supplies/workshop.js';
 import { stockOf } from '../card/card-stocks.js';
-import { capitalised, sayLength } from '../measure/print.js';
+import { capitalised, printGrams, sayLength } from '../measure/print.js';
 import { told } from '../measure/sentence.js';
 import { postedCard } from '../dress/posted-card.js';
 import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
@@ -51,10 +51,15 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
     what: `${number}, ${topper.name ?? outlineName}`,
     detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} up${times > 1 ? `, cut ${times} times` : ''}${pads.length > 0 ? `; ${pads.length} foam ${pads.length === 1 ? 'pad' : 'pads'}, ${say(topper.foam!)} high` : ''}`,
   }));
-  const bands = evaluation.dressed.bands.map(({ name, stock, sheet }): Material => ({
-    what: name,
-    detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} along`,
-  }));
+  const bands = evaluation.dressed.bands.flatMap(({ name, stock, sheet, closure }): Material[] => [
+    { what: name, detail: `${stock.name}, ${say(sheet.width)} across × ${say(sheet.height)} along` },
+    ...(closure.fastener === undefined
+      ? []
+      : [{ what: `Fastener for ${name}`, detail: `hooked or sticky, ${say(closure.fastener)} thick` }]),
+    ...(closure.gift
+      ? [{ what: `Gift on ${name}`, detail: `${say(closure.gift.thick)} high, ${printGrams(closure.gift.grams)}; removable dots` }]
+      : []),
+  ]);
   const magnets = evaluation.dressed.magnets.map(({ number, closure, stock, sheets: own }): Material => ({
     what: `${number}, two magnets`,
     detail: `discs ${say(closure.disc)} across, ${say(closure.thick)} thick; ${own.length} blank layers and covers, ${stock.name}`,

@@ -3,6 +3,9 @@ import {
   BAND_PLACE,
   BAND_WIDTH,
   closuresOf,
+  FASTENER_THICK,
+  GIFT_GRAMS,
+  GIFT_THICK,
   inSentence,
   MOST_CLOSURES,
   nextId,
@@ -16,6 +19,7 @@ import {
 } from '@diptychon/core';
 import type { CardChange } from '../bench/card-change';
 import { ChoiceRow } from '../fields/choice-row';
+import { GramRow } from '../fields/gram-row';
 import { LengthRow, type GivenLength } from '../fields/length-row';
 import { offeredChoices } from '../fields/offered-choices';
 import { NumberText } from '../fields/number-text';
@@ -41,7 +45,7 @@ const USUAL_WIDTH = 30;
 @Component({
   changeDetection: ChangeDetectionStrategy.OnPush,
   selector: 'dip-band-list',
-  imports: [ChoiceRow, LengthRow, NumberText, WornEntries],
+  imports: [ChoiceRow, GramRow, LengthRow, NumberText, WornEntries],
   template: `
     <dip-worn-entries
       heading="Bands"
@@ -82,6 +86,49 @@ const USUAL_WIDTH = 30;
         }
         <dip-choice-row
           class="row choice"
+          [fieldId]="row.id + '-joined'"
+          label="Its ends"
+          [options]="ends"
+          [value]="row.closure.fastener === undefined ? 'glued' : 'fastener'"
+          (chosen)="set(row, { fastener: $event === 'glued' ? undefined : usualFastener })"
+        />
+        @if (row.closure.fastener; as thick) {
+          <dip-length-row
+            [fieldId]="row.id + '-fastener'"
+            label="Fastener, thickness"
+            [value]="thick"
+            [notation]="card().notation"
+            [limits]="fasteners"
+            (given)="set(row, { fastener: $event.mm }, $event.typed)"
+          />
+        }
+        <dip-choice-row
+          class="row choice"
+          [fieldId]="row.id + '-gift'"
+          label="On it"
+          [options]="gifts"
+          [value]="row.closure.gift === undefined ? 'none' : 'gift'"
+          (chosen)="set(row, { gift: $event === 'none' ? undefined : usualGift })"
+        />
+        @if (row.closure.gift; as gift) {
+          <dip-length-row
+            [fieldId]="row.id + '-gift-thick'"
+            label="Gift, height"
+            [value]="gift.thick"
+            [notation]="card().notation"
+            [limits]="giftHeights"
+            (given)="set(row, { gift: { thick: $event.mm, grams: gift.grams } }, $event.typed)"
+          />
+          <dip-gram-row
+            [fieldId]="row.id + '-gift-grams'"
+            label="Gift, weight in g"
+            [value]="gift.grams"
+            [limits]="giftGrams"
+            (given)="set(row, { gift: { thick: gift.thick, grams: $event } })"
+          />
+        }
+        <dip-choice-row
+          class="row choice"
           [fieldId]="row.id + '-stock'"
           label="Paper"
           [spoken]="'Paper of ' + row.title"
@@ -112,6 +159,19 @@ export class BandList {
     { name: 'slip' as const, label: 'Slip' },
     { name: 'overlap' as const, label: 'Overlap' },
   ];
+  protected readonly ends = [
+    { value: 'glued', label: 'glued to itself' },
+    { value: 'fastener', label: 'held by a fastener' },
+  ];
+  protected readonly gifts = [
+    { value: 'none', label: 'nothing' },
+    { value: 'gift', label: 'a gift, dotted on' },
+  ];
+  protected readonly usualFastener = 1;
+  protected readonly usualGift = { thick: 5, grams: 10 };
+  protected readonly fasteners = FASTENER_THICK;
+  protected readonly giftHeights = GIFT_THICK;
+  protected readonly giftGrams = GIFT_GRAMS;
   protected readonly stocks = computed(() => offeredChoices('stocks', this.card(), this.workshop()));
   protected readonly rows = computed((): Row[] => {
     const all = this.evaluation()?.dressed.bands ?? [];

@@ -61,7 +61,7 @@ const USUAL_COVER = 10;
       @if (own()?.joint; as joint) {
         <dip-length-row
           [fieldId]="fieldId() + '-joint'"
-          [label]="joint.runs === 'across' ? 'They meet, from the lower edge' : 'They meet, from the left edge'"
+          [label]="joint.runs === 'across' ? 'Line from the lower edge' : 'Line from the left edge'"
           [value]="joint.at"
           [notation]="card().notation"
           [limits]="places"
