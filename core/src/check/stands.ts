@@ -1,17 +1,15 @@
-import { carry, carryDirection, dot, minus, type Vec3 } from '../linkage/rigid.js';
+import { carry, carryDirection, dot } from '../linkage/rigid.js';
 import { poseOf } from '../linkage/motion.js';
 import { spoken } from '../measure/sentence.js';
 import { toDegrees } from '../measure/units.js';
-import { STOP_CALIPERS } from '../supplies/limits.js';
+import { stopHolds } from './stop-holds.js';
 import type { Check, CheckInput, Verdict } from './finding.js';
 
 /** The weight must fall at least this far inside what touches the table. */
 const SAFE_MARGIN = 5;
-/** A foot this far from its stop is not held by it. */
-const AT_STOP = 0.5;
 
 /** Does the open card stand by itself, what holds it there, and does its stop hold the foot? */
-export const stands: Check = (input) => [balance(input), ...dips(input), ...held(input), ...stopHolds(input), ...footAtStop(input)];
+export const stands: Check = (input) => [balance(input), ...dips(input), ...held(input), ...stopHolds(input)];
 
 function balance({ design, resting, standing }: CheckInput): Verdict {
   const { margin, tipAngle, toward } = standing;
@@ -79,68 +77,4 @@ const TABLE_PLAY = 0.5;
 function held({ design, resting }: CheckInput): Verdict[] {
   const { heldBy } = design.base.rest;
   return heldBy ? [{ id: `stands/held-by-${heldBy.by}`, check: 'stands', severity: 'warn', at: resting.s, says: heldBy.says }] : [];
-}
-
-/** Whether the foot really stands against its stop in the resting pose. */
-function footAtStop({ design, motion, resting }: CheckInput): Verdict[] {
-  const stop = design.base.rest.stop;
-  const strip = design.linkage.bonds.find(({ source }) => source.id === 'stop-on-base');
-  if (!stop || !strip) return [];
-  const pose = poseOf(motion, resting);
-  const foot = carry(pose[design.linkage.bodyOf.get(stop.foot)!]!, ...stop.footEdge[0], 0);
-  const across = carryToStop(pose[strip.a]!, design.panels[strip.a]!.area.outer, foot);
-  const value = Math.abs(across);
-  const ok = value <= AT_STOP;
-  return [
-    {
-      id: 'stands/foot',
-      check: 'stands',
-      severity: ok ? 'pass' : 'fail',
-      value,
-      limit: AT_STOP,
-      unit: 'mm',
-      panels: [stop.foot, design.panels[strip.a]!.id],
-      at: resting.s,
-      says: ok ? 'The foot stands against its stop.' : `The foot stands ${spoken(value)} from its stop: nothing holds it there.`,
-    },
-  ];
-}
-
-/** From the near side of a stop to a foot, across the stop; the near side is the one nearer the foot. */
-function carryToStop(pose: Parameters<typeof carry>[0], outline: readonly (readonly [number, number])[], foot: Vec3): number {
-  const xs = outline.map(([x]) => x);
-  const distances = [Math.min(...xs), Math.max(...xs)].map((x) => {
-    const on = carry(pose, x, 0, 0);
-    const along = minus(carry(pose, x + 1, 0, 0), on);
-    return dot(minus(foot, on), along);
-  });
-  return distances.reduce((least, d) => (Math.abs(d) < Math.abs(least) ? d : least));
-}
-
-function stopHolds({ design }: CheckInput): Verdict[] {
-  const stop = design.base.rest.stop;
-  if (!stop) return [];
-  const least = STOP_CALIPERS * stop.footThickness;
-  const ok = stop.height >= least - 1e-9;
-  return [
-    {
-      id: 'stands/stop',
-      check: 'stands',
-      severity: stop.height <= stop.footThickness ? 'fail' : ok ? 'pass' : 'warn',
-      value: stop.height,
-      limit: least,
-      unit: 'mm',
-      panels: [stop.foot],
-      at: 1,
-      says: ok
-        ? `The stop is ${spoken(stop.height)} high and holds the foot, which is ${spoken(stop.footThickness)} thick.`
-        : `The stop is ${spoken(stop.height)} high; the foot is ${spoken(stop.footThickness)} thick and slips over a stop lower than ${spoken(least)}.`,
-      ...(!ok && {
-        fix: {
-          says: `Raise the stop to ${spoken(Math.ceil(least * 2) / 2)}.`,
-          changes: [{ owner: 'base', size: 'stopHeight', value: Math.ceil(least * 2) / 2 }],
-        },
-      }),
-    },
-  ];
 }

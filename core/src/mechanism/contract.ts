@@ -37,7 +37,15 @@ export interface Rest {
   /** what keeps the pose, where it is not simply weight on a broad foot */
   heldBy?: { by: 'creases' | 'friction'; says: string };
   /** a stop that holds a foot: pushing against it, not friction, keeps the pose */
-  stop?: { foot: string; footEdge: readonly [Point, Point]; height: Mm; footThickness: Mm; lean: Radians };
+  stop?: {
+    foot: string;
+    footEdge: readonly [Point, Point];
+    height: Mm;
+    footThickness: Mm;
+    lean: Radians;
+    /** one of the maker's toppers is the stop, with its own height */
+    byTopper?: true;
+  };
 }
 
 /** A side of the closed card: x from the fold to the free edge, y from the lower to the upper end. */

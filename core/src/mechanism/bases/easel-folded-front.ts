@@ -11,7 +11,8 @@ import {
   leanAlternative,
   stopRange,
   stopSizes,
-  stopStrip,
+  ownStop,
+  stopHeight,
   strutRise,
   triangleMeasures,
   type EaselSides,
@@ -82,7 +83,6 @@ export const easelFoldedFront: Base = {
     const stop = num(sizes, 'stopDistance');
     const height = num(sizes, 'displayHeight');
     const width = num(sizes, 'displayWidth');
-    const stopHeight = num(sizes, 'stopHeight');
     const stopLength = num(sizes, 'stopLength');
     const foot = depth / 2;
     const strut = depth - foot;
@@ -151,9 +151,10 @@ export const easelFoldedFront: Base = {
       marks: height > foot + 1 ? [{ id: 'glue-limit', from: [0, foot], to: [width, foot], says: 'no glue above this line' }] : [],
       anchors: [{ panel: 'display', name: 'display', at: [width / 2, height / 2] }],
     });
-    const stopped = stopStrip(
+    const stopped = ownStop(
+      sizes,
       'stop',
-      { width: num(sizes, 'stopWidth'), length: stopLength, height: stopHeight },
+      { width: num(sizes, 'stopWidth'), length: stopLength, height: num(sizes, 'stopHeight') },
       { panel: 'base/base', at: [depth + stop, (length - stopLength) / 2] },
     );
     const footEdge: [Point, Point] = [
@@ -161,7 +162,7 @@ export const easelFoldedFront: Base = {
       [0, length],
     ];
     return {
-      pieces: [base, display, stopped.piece],
+      pieces: [base, display, ...stopped.pieces],
       ground: 'base/base',
       bonds: [
         {
@@ -174,7 +175,7 @@ export const easelFoldedFront: Base = {
           zone: 'display-glue',
           placement: { to: [0, aside], turn: -Math.PI / 2, flipped: true },
         },
-        stopped.bond,
+        ...stopped.bonds,
       ],
       touches: [{ id: 'foot-on-base', panel: 'base/front-lower', at: [0, length / 2], on: 'base/base' }],
       closedOutline: rectangle(depth, 0, depth, length),
@@ -188,7 +189,7 @@ export const easelFoldedFront: Base = {
       rest: {
         ...EASEL_POSE,
         says: 'the base on the table, the foot against the stop',
-        stop: { foot: 'base/front-lower', footEdge, height: stopHeight, footThickness: baseCaliper + displayCaliper, lean },
+        stop: { foot: 'base/front-lower', footEdge, ...stopHeight(sizes), footThickness: baseCaliper + displayCaliper, lean },
       },
       measures: easelMeasures({ depth, foot, strut, stop, height }),
       tracked: [

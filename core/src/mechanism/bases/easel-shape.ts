@@ -11,7 +11,8 @@ import {
   leanAlternative,
   stopRange,
   stopSizes,
-  stopStrip,
+  ownStop,
+  stopHeight,
   triangleMeasures,
   type EaselSides,
 } from '../easel/easel-parts.js';
@@ -108,12 +109,12 @@ export const easelShape: Base = {
       pieces: [
         ...easels.flatMap(({ base, cover }, index) => [...(index === 0 ? [] : [nested[index - 1]!.foam]), base, cover]),
         ...layers.map(({ piece }) => piece),
-        stopped.piece,
+        ...stopped.pieces,
       ],
       bonds: [
         ...easels.flatMap(({ bonds }, index) => [...bonds, ...(nested[index - 1]?.bonds ?? [])]),
         ...layers.map(({ bond }) => bond),
-        stopped.bond,
+        ...stopped.bonds,
       ],
       touches: easels.map(({ touch }) => touch),
       ground: basePanel(0),
@@ -137,7 +138,7 @@ export const easelShape: Base = {
         stop: {
           foot: foot.panel,
           footEdge: [foot.at, foot.at],
-          height: num(sizes, 'stopHeight'),
+          ...stopHeight(sizes),
           footThickness: hungFootThickness(context),
           lean,
         },
@@ -195,7 +196,8 @@ function stopOnLeaf({ sizes }: BuildContext, { high, front }: HungShape, index: 
   const length = num(sizes, 'stopLength');
   const x = high + hungStop(sizes, index);
   const [from, to] = longestChord(loopsOf(front.body), x + width / 2) ?? [0, length];
-  return stopStrip(
+  return ownStop(
+    sizes,
     'stop',
     { width, length, height: num(sizes, 'stopHeight') },
     { panel: basePanel(index), at: [x, (from + to - length) / 2] },

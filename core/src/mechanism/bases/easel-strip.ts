@@ -13,7 +13,8 @@ import {
   stopNear,
   stopRange,
   stopSizes,
-  stopStrip,
+  ownStop,
+  stopHeight,
   strutRise,
   triangleMeasures,
   type EaselSides,
@@ -174,7 +175,8 @@ export const easelStrip: Base = {
       zones: [{ id: 'flap-glue', kind: 'glue', face: inner, outline: glue, says: 'glue to the flap, clear of both folds' }],
       ...drawn,
     });
-    const stopped = stopStrip(
+    const stopped = ownStop(
+      sizes,
       'stop',
       { width: num(sizes, 'stopWidth'), length: stopLength, height: num(sizes, 'stopHeight') },
       { panel: 'base/base', at: [x[3]! + stop, (width - stopLength) / 2] },
@@ -183,9 +185,9 @@ export const easelStrip: Base = {
     const footPanel = zigzag ? 'base/display' : 'base/flap';
     const lean = easelLean(sides.strut, sides.foot, stop);
     return {
-      pieces: [strip, stopped.piece],
+      pieces: [strip, ...stopped.pieces],
       bonds: [
-        stopped.bond,
+        ...stopped.bonds,
         {
           id: 'display-on-flap',
           name: 'display on the flap',
@@ -226,7 +228,7 @@ export const easelStrip: Base = {
             [footX, 0],
             [footX, width],
           ],
-          height: num(sizes, 'stopHeight'),
+          ...stopHeight(sizes),
           footThickness: (zigzag ? 1 : 2) * baseCaliper,
           lean,
         },

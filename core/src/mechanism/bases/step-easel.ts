@@ -6,7 +6,7 @@ import { EDGE_MARGIN } from '../../supplies/limits.js';
 import type { Base, Measure } from '../contract.js';
 import { introduced } from '../introductions.js';
 import { depthSize, lengthSize, SPINE_SIZE } from '../common-sizes.js';
-import { LEAST_STOP, stopSizes, stopStrip } from '../easel/easel-parts.js';
+import { LEAST_STOP, ownStop, stopHeight, stopSizes } from '../easel/easel-parts.js';
 import { CARRYING_SIZES, clearStrip, floatingPanel } from '../stepped/floating-panel.js';
 import {
   hangingGap,
@@ -158,14 +158,15 @@ export const stepEasel: Base = {
     const strip = clearStrip(sizes, u2);
     const panels = floatingPanel(sizes);
     const stopLength = num(sizes, 'stopLength');
-    const stopped = stopStrip(
+    const stopped = ownStop(
+      sizes,
       'stop',
       { width: num(sizes, 'stopWidth'), length: stopLength, height: num(sizes, 'stopHeight') },
       { panel: 'base/back-leaf', at: [depth + foot, (length - stopLength) / 2], face: 'down' },
     );
     return {
-      pieces: [piece, strip.piece, ...panels.map((panel) => panel.piece), stopped.piece],
-      bonds: [...strip.bonds, ...panels.map((panel) => panel.bond), stopped.bond],
+      pieces: [piece, strip.piece, ...panels.map((panel) => panel.piece), ...stopped.pieces],
+      bonds: [...strip.bonds, ...panels.map((panel) => panel.bond), ...stopped.bonds],
       // Under a short slope every fold is led, and the foot is in the air until it is set down.
       ...(staysLevel(profile)
         ? {
@@ -190,7 +191,7 @@ export const stepEasel: Base = {
             [0, 0],
             [0, length],
           ],
-          height: num(sizes, 'stopHeight'),
+          ...stopHeight(sizes),
           footThickness: baseCaliper,
           lean,
         },

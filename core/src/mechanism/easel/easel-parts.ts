@@ -92,7 +92,7 @@ export function stopNear(wanted: Mm, { min, max }: Range): Mm {
 export const bareFoot = ({ baseCaliper }: SizeContext): Mm => 2 * baseCaliper;
 
 /**
- * Height, width and length of the raised strip.
+ * What the stop is, and height, width and length of the raised strip.
  * @param room from the stop's near side to the edge of the base
  * @param foot how thick the foot is that it has to hold
  */
@@ -100,6 +100,27 @@ export function stopSizes(
   width: (context: SizeContext) => Mm,
   room: (context: SizeContext) => Mm,
   foot: (context: SizeContext) => Mm = bareFoot,
+): FreeSize[] {
+  return [
+    {
+      name: 'stop',
+      label: 'Stop',
+      kind: 'choice',
+      default: 'strip',
+      help: 'What holds the foot: a strip of foam or layers, or a topper that you place in front of it.',
+      options: [
+        { value: 'strip', label: 'a raised strip' },
+        { value: 'topper', label: 'a topper' },
+      ],
+    },
+    ...stripSizes(width, room, foot).map((size): FreeSize => ({ ...size, shown: (sizes) => sizes['stop'] !== 'topper' })),
+  ];
+}
+
+function stripSizes(
+  width: (context: SizeContext) => Mm,
+  room: (context: SizeContext) => Mm,
+  foot: (context: SizeContext) => Mm,
 ): FreeSize[] {
   return [
     {
@@ -132,6 +153,17 @@ export function stopSizes(
     },
   ];
 }
+
+/** The raised strip of an easel; none where a topper is its stop. */
+export const ownStop = (sizes: Sizes, ...given: Parameters<typeof stopStrip>): { pieces: Piece[]; bonds: Bond[] } => {
+  if (sizes['stop'] === 'topper') return { pieces: [], bonds: [] };
+  const { piece, bond } = stopStrip(...given);
+  return { pieces: [piece], bonds: [bond] };
+};
+
+/** How high a stop is: what only the maker's topper tells is left open. */
+export const stopHeight = (sizes: Sizes): { height: Mm } | { byTopper: true; height: Mm } =>
+  sizes['stop'] === 'topper' ? { byTopper: true, height: 0 } : { height: num(sizes, 'stopHeight') };
 
 /** A raised strip, glued whole onto a face of a panel with its near side at `at` (lower corner). */
 export function stopStrip(

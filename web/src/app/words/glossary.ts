@@ -244,7 +244,7 @@ export const GLOSSARY: readonly Word[] = [
     id: 'stop',
     word: 'Stop',
     forms: ['stop', 'stops'],
-    says: 'A raised strip glued to the base, against which the foot of a display rests.',
+    says: 'A raised strip glued to the base, or a topper placed there, against which the foot of a display rests.',
     drawing: [
       { as: 'paper', d: 'M10 48H88M40 48L60 12' },
       { as: 'meant', d: 'M30 42H40V48H30Z' },
