@@ -240,3 +240,46 @@ test('a picture is printed on a topper at its true size, cut round what it shows
   const [download] = await Promise.all([page.waitForEvent('download'), files.getByRole('button', { name: /emplates/ }).click()]);
   expect(readFileSync((await download.path())!).includes('/Subtype /Image')).toBe(true);
 });
+
+test('a layer in two papers with a strip over their line goes by keyboard into the making, and a topper may be the stop', async ({
+  page,
+}) => {
+  await openDemo(page, 'Thank-you easel for the foray guide');
+  const wears = page.locator('dip-dressing-panel');
+  await wears.getByText('What it wears').click();
+  await wears.getByRole('button', { name: /^L\d Display$/ }).focus();
+  await page.keyboard.press('Enter');
+  const choose = async (list: string | RegExp, option: string | RegExp): Promise<void> => {
+    await expect(async () => {
+      const offered = page.getByRole('option', { name: option });
+      if (!(await offered.first().isVisible())) await page.getByRole('combobox', { name: list }).first().click({ timeout: 5_000 });
+      await offered.first().click({ timeout: 5_000 });
+    }).toPass();
+  };
+  await choose('How it is cut, Display', 'two papers, one above the other');
+  await wears.getByRole('textbox', { name: 'Line from the lower edge' }).fill('40 mm');
+  await page.keyboard.press('Tab');
+  await choose('Over the line', /strip of text paper/);
+  await wears.getByRole('textbox', { name: 'Width of the strip' }).fill('8 mm');
+  await page.keyboard.press('Tab');
+  await expectAccessible(page);
+
+  // A plain bar in front of the foot instead of the strip: too low, then cut as often as is said.
+  await choose(/^Stop/, 'a topper');
+  await expect(page.getByText(/No topper lies in front of the foot/)).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Stop height' })).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Stop height' })).toBeVisible();
+
+  await page
+    .getByRole('link', { name: 'Make it' })
+    .or(page.getByRole('button', { name: 'Make it' }))
+    .click();
+  await page
+    .getByRole('button', { name: /Glue the layers on: Display/ })
+    .first()
+    .click();
+  await expect(page.getByText(/Draw a line 40 mm on the display, from its lower edge: L\d and L\d meet there, edge to edge/)).toHaveCount(
+    1,
+  );
+});

@@ -4,7 +4,7 @@ import { DEMO_CARDS } from '../card/demo-cards.js';
 import { dressedBy, dressedOtherwise, undressed } from '../card/dress-card.js';
 import type { CardDocument } from '../card/document.js';
 import { thicknessAt } from '../card/pile.js';
-import type { Evaluation } from '../evaluate.js';
+import { evaluate, type Evaluation } from '../evaluate.js';
 import { frameAt, poseOf } from '../linkage/motion.js';
 import { carry, carryDirection, carryFlat, dot, type Rigid } from '../linkage/rigid.js';
 import { intersect, subtract, totalArea } from '../plane/boolean.js';
@@ -296,6 +296,8 @@ describe('a dressed card', () => {
         fc.constantFrom(1, 2, 3),
         (base, seed, border, steps) => {
           const card = treeOf(base, seed);
+          // A tree that is refused bare is for the tests of trees.
+          fc.pre(evaluate(card).ok);
           const { dressed: worn, findings, closed } = evaluated(dressed(card, border, steps as 1 | 2 | 3));
           expect(Number.isFinite(closed.thickest.thickness)).toBe(true);
           expect(findings.every(({ says }) => !says.includes('NaN'))).toBe(true);

@@ -111,8 +111,8 @@ describe('a pattern that runs on over the borders between neighbours', () => {
   });
 
   it('is cut as a whole row where there are several, and moved as one', () => {
-    // Every panel of a box's blank is a wall beside the next.
-    const { evaluation, sheets } = planOf(cardOn('box-card'));
+    // Bellows lie beside the front on both sides of it.
+    const { evaluation, sheets } = planOf(cardOn('bellows-box'));
     const rows = sheets.flatMap((sheet) => sheet.pieces.map((piece) => ({ sheet, row: rowFrom(piece, sheet.pieces) })));
     const { sheet, row } = rows.reduce((most, one) => (one.row.length > most.row.length ? one : most));
     expect(row.length).toBeGreaterThan(2);

@@ -55,9 +55,7 @@ export function carriedFor(used: UsedSupplies, ...sources: readonly Source[]): C
     ...STOCK_ROLES.map((role) => used.stocks[role]),
     ...Object.values(used.pieceStocks ?? {}),
     used.dressing?.layers?.stock ?? used.stocks.base,
-    ...(used.dressing?.layers?.own ?? []).flatMap(({ joint }) =>
-      joint ? [joint.stock, ...(joint.cover ? [joint.cover.stock] : [])] : [],
-    ),
+    ...(used.dressing?.layers?.own ?? []).flatMap(({ joint }) => (joint ? [joint.stock, ...(joint.cover ? [joint.cover.stock] : [])] : [])),
     ...(used.dressing?.toppers ?? []).flatMap(({ backings = [], film }) =>
       [...backings, ...(film ? [film] : [])].map(({ stock }) => stock),
     ),
