@@ -25,10 +25,25 @@ const ON_EDGE: Mm = 0.05;
 /** Of a frame strips are narrower. */
 const LEAST_STRIP: Mm = 2;
 
-/** The layers that a card's rule and what differs from it put on every face that is seen. */
+/** Of faces that are seen, what was worked out for them last, and for which wishes. */
+const LAYERED = new WeakMap<readonly SeenSide[], { wishes: string; layers: Layers }>();
+
+/**
+ * The layers that a card's rule and what differs from it put on every face that is seen. While a topper is moved neither the faces
+ * nor the wishes change: then they are those of before.
+ */
 export function layersOf(design: Design, sides: readonly SeenSide[]): Layers {
-  const given = design.card.dressing?.layers;
-  if (!given) return { layers: [], bare: [] };
+  const { dressing, pieceStocks, supplies } = design.card;
+  if (!dressing?.layers) return { layers: [], bare: [] };
+  const wishes = JSON.stringify([dressing.layers, pieceStocks, supplies.stocks]);
+  const known = LAYERED.get(sides);
+  if (known?.wishes === wishes) return known.layers;
+  const layers = layersAnew(design, dressing.layers, sides);
+  LAYERED.set(sides, { wishes, layers });
+  return layers;
+}
+
+function layersAnew(design: Design, given: LayerRule, sides: readonly SeenSide[]): Layers {
   const rule = withLiveFolds(design, given, sides);
   const bending = new Set(claimsOf(design, 'bends').flatMap(({ panels }) => panels));
   const bare: BareFace[] = [];
