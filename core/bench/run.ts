@@ -7,7 +7,8 @@ import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { bentRows } from '../src/card/bent-rows.js';
 import { draw } from '../src/card/draw.js';
 import { ROOT, withOwnSupplies, type CardDocument, type CardPart } from '../src/card/document.js';
-import { dressedBy, withTopper } from '../src/card/dress-card.js';
+import { dressedBy, withTopper, withTopperChanged } from '../src/card/dress-card.js';
+import { KeptGeometry } from '../src/card/kept-geometry.js';
 import { join } from '../src/card/join.js';
 import { cardToTry, sizesForClosed } from '../src/card/try-out.js';
 import { closeUp, evaluate, judge, move } from '../src/evaluate.js';
@@ -150,6 +151,16 @@ for (const { name, card } of [
     `${name.padEnd(24)}${[...medians, ...(offers === undefined ? [] : [offers])].map((ms) => ms.toFixed(2).padStart(9)).join('')}`,
   );
 }
+
+// A topper under the hand: the card folds as it did, and its layers are those of before.
+const kept = new KeptGeometry();
+const placedAt = (across: number): CardDocument => withTopperChanged(DRESSED, 'topper-1', { across }, starterFor('mm'));
+evaluate(DRESSED, starterFor('mm'), kept);
+let hand = 60;
+row(
+  'six movements, dressed: a topper moved',
+  median(40, () => evaluate(placedAt((hand += 0.5)), starterFor('mm'), kept)),
+);
 console.log('');
 
 // Beside the evaluation: the worker takes it on once the card stands still.
