@@ -1,7 +1,7 @@
 import type { LayerJoint } from '../card/dressing.js';
 import type { Mm } from '../measure/units.js';
 import { areasOf, intersect } from '../plane/boolean.js';
-import { asArea, boxOf, rectangle, type Area, type Box, type Loop } from '../plane/outline.js';
+import { asArea, rectangle, type Area, type Box, type Loop } from '../plane/outline.js';
 import type { LayerPart } from './layer-piece.js';
 
 /** Well past everything. */
@@ -23,13 +23,6 @@ export function inTwoPapers(area: Area, panel: Box, joint: LayerJoint): LayerPar
     ...second.map((part): LayerPart => ({ area: part, of: 'second', joint })),
     ...(joint.cover ? between(line - half, line + half).map((part): LayerPart => ({ area: part, of: 'cover', joint })) : []),
   ];
-}
-
-/** Whether the line of a joint parts an area. */
-export function joints(area: Area, panel: Box, { runs, at }: Pick<LayerJoint, 'runs' | 'at'>): boolean {
-  const { minX, maxX, minY, maxY } = boxOf(area.outer);
-  const line = (runs === 'along' ? panel.minX : panel.minY) + at;
-  return runs === 'along' ? line > minX && line < maxX : line > minY && line < maxY;
 }
 
 const stripBetween = (runs: LayerJoint['runs'], from: Mm, to: Mm): Loop =>

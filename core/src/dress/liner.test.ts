@@ -4,6 +4,8 @@ import { withOwnSupplies, type CardDocument } from '../card/document.js';
 import type { LinedFold } from '../card/dressing.js';
 import { benchSteps } from '../plan/bench-steps.js';
 import { joinsOfLayer } from '../plan/joins-said.js';
+import { materialsOf } from '../plan/materials.js';
+import { writeCsv } from '../format/csv.js';
 import { CATALOGUE } from '../mechanism/catalogue.js';
 import { subtract, totalArea } from '../plane/boolean.js';
 import { areaOf, boxOf, movedArea } from '../plane/outline.js';
@@ -73,6 +75,16 @@ describe('layers that are one piece over a fold', () => {
       expect(box.minX).toBeGreaterThan(-1e-6);
       expect(box.maxX).toBeLessThan(sheet!.width + 1e-6);
     }
+    // What is to be had ready has it once, as large as it is cut.
+    const ready = materialsOf(evaluation, workshop)
+      .map(({ detail }) => detail)
+      .join(' ');
+    expect(ready.match(/L1 /g)).toHaveLength(1);
+    expect(
+      writeCsv(evaluation)
+        .split('\n')
+        .filter((line) => line.includes('L1, across')),
+    ).toHaveLength(1);
     const said = benchSteps(evaluation, workshop).flatMap(({ says }) => says);
     expect(said.filter((line) => line.startsWith('L1 on the front leaf and the back leaf, in one piece'))).toHaveLength(1);
     expect(said.some((line) => line.startsWith('Glue L1 on the front leaf alone'))).toBe(true);

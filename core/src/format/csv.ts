@@ -33,10 +33,10 @@ export function writeCsv({ measures, sheets, dressed, design }: Evaluation, dial
       unit === 'rad' ? printAngle(value, notation) : read(value),
       because,
     ]),
-    ...cutOnce(dressed.layers).flatMap(({ part, number: name, panelName, sheet, stock, liner }) =>
+    ...cutOnce(dressed.layers).flatMap(({ part, number: name, sheet, stock }) =>
       [['across', sheet.width] as const, ['up', sheet.height] as const].map(([way, mm]) => [
         part,
-        liner ? sheet.piece.name : `${name}, layer of ${panelName}`,
+        sheet.piece.name,
         `${name}, ${way}`,
         number(mm),
         'mm',

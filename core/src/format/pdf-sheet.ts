@@ -1,6 +1,6 @@
 import { starterFor } from '../supplies/starter-workshops.js';
 import type { Workshop } from '../supplies/workshop.js';
-import type { DressedLayer } from '../dress/layer.js';
+import { cutOnce, type DressedLayer } from '../dress/layer.js';
 import type { Evaluation } from '../evaluate.js';
 import { printAngle, sayLength } from '../measure/print.js';
 import type { Mm } from '../measure/units.js';
@@ -101,10 +101,12 @@ function layerLines({ dressed, design }: Evaluation): TextLine[] {
   if (dressed.layers.length === 0) return [];
   const size = ({ width, height }: { width: Mm; height: Mm }): string =>
     `${sayLength(width, design.card.notation)} × ${sayLength(height, design.card.notation)}`;
-  const line = ({ number, panelName, face, box, panelBox, stock }: DressedLayer): TextLine => ({
-    words: `${number}, layer of ${panelName}${face === 'down' ? ', its back' : ''}: layer ${size(box)}, panel ${size(panelBox)}; ${stock.name}`,
+  const line = ({ name, box, panelBox, stock, liner, sheet }: DressedLayer): TextLine => ({
+    words: liner
+      ? `${name}: in one piece, ${size(sheet)}; ${stock.name}`
+      : `${name}: layer ${size(box)}, panel ${size(panelBox)}; ${stock.name}`,
   });
-  return [{ words: 'Layers', bold: true, space: true }, ...dressed.layers.map(line)];
+  return [{ words: 'Layers', bold: true, space: true }, ...cutOnce(dressed.layers).map(line)];
 }
 
 function textOf(evaluation: Evaluation, workshop: Workshop, steps: readonly BenchStep[]): TextLine[] {

@@ -69,7 +69,7 @@ export function layerGlue(evaluation: Evaluation): BenchStep[] {
         kind: 'dress',
         title: `Glue the layers on: ${piece.name}`,
         says: [
-          `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; ${own.some(({ past }) => past.length > 0) ? 'none goes on what stands past the edge of a panel.' : 'nothing may reach past a fold.'}`,
+          `Sides are those of the piece lying ${piece.faceUp}. Glue goes on the layers, thinly and up to their edges; ${own.some(({ past }) => past.length > 0) ? 'none goes on what stands past the edge of a panel.' : own.some(({ liner }) => liner) ? 'nothing but what is in one piece may reach past a fold.' : 'nothing may reach past a fold.'}`,
           ...jointLines(own, notation),
           ...cutOnce(own).flatMap((layer) => (layer.liner ? linerPlaced(layer, own, notation) : placed(layer, own, notation))),
         ],

@@ -5,6 +5,7 @@ import type { Workshop } from '../supplies/workshop.js';
 import { stockOf } from '../card/card-stocks.js';
 import { capitalised, printGrams, sayLength } from '../measure/print.js';
 import { told } from '../measure/sentence.js';
+import { cutOnce } from '../dress/layer.js';
 import { postedCard } from '../dress/posted-card.js';
 import { foldAnEnvelope } from '../dress/fold-an-envelope.js';
 import { adhesiveFor } from './adhesive.js';
@@ -33,7 +34,7 @@ export function materialsOf(evaluation: Evaluation, workshop: Workshop): Materia
       : '; larger than any of my sheets';
     return { what: piece.name, detail: `${stock.name}, ${say(width)} across × ${say(height)} along${from}` };
   });
-  const { layers } = evaluation.dressed;
+  const layers = cutOnce(evaluation.dressed.layers);
   const layerStocks = [...new Set(layers.map(({ stock }) => stock))];
   const worn = layerStocks.map((stock): Material => {
     const own = layers.filter((layer) => layer.stock === stock);
